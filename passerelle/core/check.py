@@ -1,0 +1,59 @@
+"""The verdict on a link: works, tight, fails or unknown, with every finding."""
+
+from dataclasses import dataclass
+
+from .findings import STOP, Finding, in_order
+from .glass import check_glass
+from .house_rules import HouseRules
+from .judging import EXACT, check_confidence, check_light, check_loss, check_reach
+from .link import Budget, Link, budget
+from .mating import check_mating
+from .pairing import check_pairing
+from .polarity import polarity
+
+WORKS, TIGHT, FAILS, VERDICT_UNKNOWN = "works", "tight", "fails", "unknown"
+
+
+@dataclass(frozen=True, slots=True)
+class LinkCheck:
+    """Everything that Passerelle says about one link."""
+
+    verdict: str
+    polarity: str
+    findings: tuple[Finding, ...]
+    budget: Budget
+
+    @property
+    def margin_db(self) -> float | None:
+        """The smaller margin of the two directions; None where one is not known. [dB]"""
+        margins = [d.margin_db for d in self.budget.directions]
+        known = [m for m in margins if m is not None]
+        return min(known) if len(known) == len(margins) else None
+
+
+def check_link(link: Link, rules: HouseRules) -> LinkCheck:
+    """Judge one link by the plan's house rules. Raises EndError where an end makes no sense."""
+    sums = budget(link, rules)
+    crossing, found = polarity(sums)
+    found = (
+        check_pairing(sums)
+        + check_glass(sums)
+        + check_mating(sums)
+        + found
+        + check_reach(sums)
+        + check_loss(sums)
+        + check_light(sums)
+        + check_confidence(sums)
+    )
+    return LinkCheck(_verdict(sums, found), crossing, in_order(found), sums)
+
+
+def _verdict(sums: Budget, found: list[Finding]) -> str:
+    if any(f.rule.severity == STOP for f in found):
+        return FAILS
+    margins = [d.margin_db for d in sums.directions]
+    if sums.reach.m is None or any(m is None for m in margins):
+        return VERDICT_UNKNOWN
+    if any(m is not None and m < sums.rules.tight_below_db - EXACT for m in margins):
+        return TIGHT
+    return WORKS

@@ -1,0 +1,117 @@
+"""module.*: do the two modules make a pair, and is the glass of their mode?"""
+
+from .edits import SetEnd
+from .findings import Finding, Remedy, finding
+from .glass import segments_of
+from .link import A, B, Budget
+from .modules import CUSTOM, End, Module
+from .tables import MULTIMODE
+
+CROSSING_TOLERANCE_NM = 10.0
+"""Half the 20 nm channel spacing of ITU-T G.694.2: nearer than this, two wavelengths are one."""
+
+
+def check_pairing(budget: Budget) -> list[Finding]:
+    """Rate, application and one-strand pairing of the two ends; mode against the glass."""
+    found = _pair(budget)
+    found += _mode(budget)
+    return found
+
+
+def _pair(budget: Budget) -> list[Finding]:
+    a, b = budget.modules
+    ends = (A, B)
+    if a.rate_gbps != b.rate_gbps:
+        return [
+            finding(
+                "module.rate-mismatch",
+                f"{a.application} runs at {a.rate_gbps:g} Gb/s, {b.application} at "
+                f"{b.rate_gbps:g} Gb/s.",
+                ends=ends,
+                remedy=_same_as(budget, a),
+            )
+        ]
+    if a.application == b.application and a.application != CUSTOM:
+        return [_same_side(budget, a)] if a.pairs_with else []
+    if a.pairs_with == b.application or CUSTOM in (a.application, b.application):
+        return _crossing(budget, a, b)
+    return [
+        finding(
+            "module.pmd-mismatch",
+            f"{a.application} meets {b.application}: the same speed, but not the same application.",
+            ends=ends,
+            remedy=_same_as(budget, a),
+        )
+    ]
+
+
+def _same_as(budget: Budget, module: Module) -> Remedy | None:
+    """Make the b end what the a end is; not offered where that end rests on a data sheet."""
+    end = budget.link.a
+    if end.application == CUSTOM or not end.data_sheet.is_empty:
+        return None
+    application = module.pairs_with or end.application
+    new = End(application, budget.link.b.place, end.cage, end.connector)
+    return Remedy(f"Fit {application} at the b end", (SetEnd(B, new),))
+
+
+def _same_side(budget: Budget, module: Module) -> Finding:
+    assert module.pairs_with is not None
+    sent = "/".join(f"{w:g}" for w in module.tx_wavelengths_nm)
+    old = budget.link.b
+    new = End(module.pairs_with, old.place, old.cage, old.connector)
+    return finding(
+        "module.bidi-pair",
+        f"Both ends are {module.application} and send {sent} nm: neither hears the other.",
+        ends=(A, B),
+        do=f"Fit {module.pairs_with} at one end.",
+        remedy=Remedy(f"Fit {module.pairs_with} at the b end", (SetEnd(B, new),)),
+    )
+
+
+def _near(sent: tuple[float, ...], heard: tuple[float, ...]) -> bool:
+    if not sent or not heard:
+        return True
+    return all(any(abs(s - h) <= CROSSING_TOLERANCE_NM for h in heard) for s in sent)
+
+
+def _crossing(budget: Budget, a: Module, b: Module) -> list[Finding]:
+    """Wavelengths of entered modules: what one sends the other must receive."""
+    if _near(a.tx_wavelengths_nm, b.rx_wavelengths_nm) and _near(
+        b.tx_wavelengths_nm, a.rx_wavelengths_nm
+    ):
+        return []
+    same_side = _near(a.tx_wavelengths_nm, b.tx_wavelengths_nm)
+    rule = "module.bidi-pair" if same_side else "module.pmd-mismatch"
+    return [
+        finding(
+            rule,
+            f"End a sends {a.tx_wavelengths_nm[0]:g} nm and end b "
+            f"{b.tx_wavelengths_nm[0]:g} nm; each must receive what the other sends.",
+            ends=(A, B),
+        )
+    ]
+
+
+def _mode(budget: Budget) -> list[Finding]:
+    path_modes = {fiber.mode for fiber in budget.fibers}
+    found = []
+    for side, module in zip((A, B), budget.modules, strict=True):
+        wrong = {fiber.name for fiber in budget.fibers if fiber.mode not in module.modes}
+        if not wrong or (len(path_modes) > 1 and module.modes & path_modes):
+            continue  # a path of both modes is said once, as fiber.mode-mix
+        glass = "multimode" if path_modes == {MULTIMODE} else "single-mode"
+        made_for = " or ".join(sorted(module.modes))
+        found.append(
+            finding(
+                "module.mode",
+                f"{module.application} is made for {made_for} glass; the path is {glass} "
+                f"({', '.join(sorted(wrong))}).",
+                at=segments_of(budget, wrong),
+                ends=(side,),
+            )
+        )
+    if len(found) == 2 and budget.modules[0].application == budget.modules[1].application:
+        first = found[0]
+        return [finding("module.mode", first.message, at=first.at, ends=(A, B))]
+    return found

@@ -1,0 +1,185 @@
+"""From 'these two places, this application, this far' to a complete path that can be edited.
+
+Short runs get a cable with plugs on it between two panels; longer ones get pigtails spliced to the
+cable, and a splice wherever one reel ends. The proposal is then judged like any other link.
+"""
+
+from dataclasses import dataclass
+
+from .connectors import Connector, connector
+from .edits import joint_between
+from .house_rules import HouseRules
+from .judging import fmt_m
+from .lightpath import MAX_LENGTH_M, Joint, LightPath, Part, Segment
+from .link import Link, budget
+from .modules import End
+from .tables import MULTIMODE, SINGLE_MODE, STANDARD, Application, Fiber
+
+MULTIMODE_GRADE, SINGLE_MODE_GRADE = "OM4", "OS2"
+
+
+@dataclass(frozen=True, slots=True)
+class Need:
+    """What the technician wants. distance_m is the route length, slack not included. [m]
+
+    fiber : a grade, or None to take the usual one for the application.
+    """
+
+    a_place: str
+    b_place: str
+    application: str
+    distance_m: float
+    fiber: str | None = None
+
+
+class NeedError(ValueError):
+    """The need cannot be met as stated; `key` names the field."""
+
+    def __init__(self, key: str, message: str) -> None:
+        super().__init__(message)
+        self.key = key
+
+
+def usual_fiber(application: Application) -> Fiber:
+    """The grade to propose: OM4 for multimode applications, OS2 for the others.
+
+    Where the application publishes no reach on OM4, the highest grade for which it does.
+    """
+    rows = {row.fiber: row for row in application.reach if row.m is not None}
+    if "OS" in rows or not rows:
+        return STANDARD.fibers[SINGLE_MODE_GRADE]
+    if MULTIMODE_GRADE in rows:
+        return STANDARD.fibers[MULTIMODE_GRADE]
+    listed = [STANDARD.fibers[name] for name in rows if name in STANDARD.fibers]
+    return max(listed, key=lambda fiber: fiber.rank)
+
+
+def plug_for(application: Application) -> Connector:
+    """The plug that the application's module takes; duplex and one-strand modules take LC."""
+    if application.interface.startswith("MPO"):
+        kind, polish = application.interface.split("/")
+        return connector(f"{kind}/{polish}/unpinned")
+    return connector("LC/UPC")
+
+
+def propose(need: Need) -> Link:
+    """A complete link for a need. Raises NeedError."""
+    application = STANDARD.applications.get(need.application)
+    if application is None:
+        raise NeedError("application", f"{need.application[:60]!r} is not an application")
+    if not 0 < need.distance_m <= MAX_LENGTH_M - 100:
+        raise NeedError(
+            "distance_m",
+            f"{need.distance_m:g} m is not a distance between two places; it is more than 0 and at "
+            f"most {MAX_LENGTH_M - 100:g} m",
+        )
+    if need.fiber is not None and need.fiber not in STANDARD.fibers:
+        raise NeedError("fiber", f"{need.fiber[:40]!r} is not a fiber")
+    fiber = STANDARD.fibers[need.fiber] if need.fiber else usual_fiber(application)
+    plug = plug_for(application)
+    socket = connector(f"{plug.type}/{plug.polish}") if plug.pins else plug
+    far = application.pairs_with or application.name
+    return Link(
+        name=f"{need.a_place} – {need.b_place}"[:120],
+        a=End(application.name, need.a_place, None, socket),
+        b=End(far, need.b_place, None, socket),
+        path=LightPath(tuple(_parts(need.distance_m, application, fiber, plug))),
+    )
+
+
+def _parts(
+    distance_m: float, application: Application, fiber: Fiber, plug: Connector
+) -> list[Part]:
+    planning = STANDARD.planning
+    multi_fiber = plug.pins is not None
+    panel = connector(f"{plug.type}/{plug.polish}/pinned") if multi_fiber else plug
+    one_strand = application.strands == 1
+    wiring = None if one_strand else "type-B" if multi_fiber else "A-B"
+    cord = Segment("cord", planning["cord_m"], fiber.name, (plug, plug), wiring)
+    adapter = joint_between(plug, panel)
+    cable_m = distance_m + 2 * planning["slack_each_end_m"]
+    if multi_fiber and plug.is_angled:
+        # Opposed keys do not turn the row over: with them one type-B part, the trunk, is enough.
+        cord = Segment("cord", planning["cord_m"], fiber.name, (plug, plug), "type-A")
+    if multi_fiber or cable_m < planning["spliced_from_m"]:
+        fixed = "type-B" if multi_fiber else "straight" if one_strand else "crossed"
+        cable = Segment("cable", cable_m, fiber.name, (panel, panel), fixed)
+        return [cord, adapter, cable, adapter, cord]
+    bare = connector("bare")
+    pigtail = Segment("pigtail", planning["pigtail_m"], fiber.name, (plug, bare))
+    run = _reels(cable_m, fiber, one_strand)
+    splice = Joint("fusion")
+    return [cord, adapter, pigtail, splice, *run, splice, pigtail.reversed(), adapter, cord]
+
+
+def _reels(cable_m: float, fiber: Fiber, one_strand: bool) -> list[Part]:
+    """The cable as equal pieces, none longer than a reel, spliced to each other."""
+    reel_m = STANDARD.planning["reel_m"]
+    pieces = max(1, -int(-cable_m // reel_m))
+    bare = connector("bare")
+    run: list[Part] = []
+    for at in range(pieces):
+        crossed = at == 0 and not one_strand
+        wiring = "crossed" if crossed else "straight"
+        run.append(Segment("cable", cable_m / pieces, fiber.name, (bare, bare), wiring))
+        run.append(Joint("fusion"))
+    return run[:-1]
+
+
+@dataclass(frozen=True, slots=True)
+class Suited:
+    """One application for a distance: does its usual glass reach, and with what to spare."""
+
+    application: str
+    rate_gbps: float
+    strands: int
+    mode: str
+    fiber: str
+    reach_m: float | None
+    margin_db: float | None
+    fits: bool
+    reason: str
+
+
+def suited(distance_m: float, rules: HouseRules) -> list[Suited]:
+    """Every application of the table with its usual glass, judged at one distance."""
+    found = []
+    for application in STANDARD.applications.values():
+        need = Need("a", "b", application.name, distance_m)
+        sums = budget(propose(need), rules)
+        fiber = usual_fiber(application)
+        margins = [d.margin_db for d in sums.directions]
+        margin = None if None in margins else min(m for m in margins if m is not None)
+        found.append(_suited(application, fiber, sums.reach.m, sums.length_m, margin))
+    return found
+
+
+def _suited(
+    application: Application,
+    fiber: Fiber,
+    reach_m: float | None,
+    length_m: float,
+    margin_db: float | None,
+) -> Suited:
+    fits = False
+    if reach_m is None:
+        reason = f"no reach is published on {fiber.name}"
+    elif length_m > reach_m:
+        reason = f"reaches {fmt_m(reach_m)} on {fiber.name}"
+    elif margin_db is None:
+        reason = "its loss limit is not known"
+    elif margin_db < 0:
+        reason = f"{-margin_db:.1f} dB over its limit on {fiber.name}"
+    else:
+        fits, reason = True, f"{margin_db:.1f} dB to spare on {fiber.name}"
+    return Suited(
+        application=application.name,
+        rate_gbps=application.rate_gbps,
+        strands=application.strands,
+        mode=MULTIMODE if fiber.mode == MULTIMODE else SINGLE_MODE,
+        fiber=fiber.name,
+        reach_m=reach_m,
+        margin_db=margin_db,
+        fits=fits,
+        reason=reason,
+    )

@@ -1,0 +1,30 @@
+"""Physical and normative figures: data files beside this module, read once when it is imported."""
+
+from .reading import Tables, read_tables
+from .rows import (
+    HIGH,
+    MULTIMODE,
+    SINGLE_MODE,
+    Application,
+    Fiber,
+    JointLoss,
+    Reach,
+    TableError,
+    Window,
+)
+
+STANDARD = read_tables()
+
+__all__ = [
+    "HIGH",
+    "MULTIMODE",
+    "SINGLE_MODE",
+    "STANDARD",
+    "Application",
+    "Fiber",
+    "JointLoss",
+    "Reach",
+    "TableError",
+    "Tables",
+    "Window",
+]

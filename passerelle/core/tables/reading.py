@@ -1,0 +1,190 @@
+"""Reads the table files once and refuses a row that makes no sense."""
+
+import math
+import tomllib
+from collections.abc import Iterable
+from dataclasses import MISSING, dataclass, fields
+from functools import cached_property
+from importlib.resources import files
+from typing import Any, TypeVar
+
+from .rows import (
+    CONFIDENCES,
+    MULTIMODE,
+    SINGLE_MODE,
+    Application,
+    CoreMismatch,
+    Fiber,
+    JointLoss,
+    Reach,
+    TableError,
+    Window,
+)
+
+Row = TypeVar("Row", Fiber, Window, JointLoss, Reach, Application)
+
+
+@dataclass(frozen=True)
+class Tables:
+    """All figure tables together, with the look-ups that the rules use.
+
+    Look-ups return `None` where the table has no row: the caller says what is then unknown.
+    """
+
+    fibers: dict[str, Fiber]
+    windows: tuple[Window, ...]
+    mated_pairs: dict[tuple[str, str], JointLoss]
+    reference_pairs: dict[str, JointLoss]
+    splices: dict[str, JointLoss]
+    stock_attenuators_db: tuple[float, ...]
+    core_mismatches: tuple[CoreMismatch, ...]
+    polish_mismatch_db: float
+    applications: dict[str, Application]
+    planning: dict[str, float]
+
+    @cached_property
+    def _nearest(self) -> dict[tuple[str, float], Window]:
+        return {}
+
+    def window(self, fiber: str, wavelength_nm: float) -> Window:
+        """Return the attenuation row of `fiber` whose window lies nearest to `wavelength_nm`.
+
+        Of two windows equally near, the one with the higher attenuation counts.
+        """
+        key = (fiber, wavelength_nm)
+        row = self._nearest.get(key)
+        if row is None:
+            row = min(
+                (w for w in self.windows if w.fiber == fiber),
+                key=lambda w: (abs(w.wavelength_nm - wavelength_nm), -w.worst_case_db_per_km),
+            )
+            self._nearest[key] = row
+        return row
+
+
+def _read(name: str) -> dict[str, Any]:
+    return tomllib.loads((files(__package__) / name).read_text(encoding="utf-8"))
+
+
+def _frozen(value: Any) -> Any:
+    return tuple(_frozen(v) for v in value) if isinstance(value, list) else value
+
+
+def _row(kind: type[Row], raw: dict[str, Any], where: str) -> Row:
+    """Build one row, refusing unknown keys, missing keys and numbers that are not finite."""
+    known = {f.name for f in fields(kind)}
+    needed = {f.name for f in fields(kind) if f.default is MISSING}
+    if unknown := set(raw) - known:
+        raise TableError(f"{where}: unknown key {sorted(unknown)[0]}")
+    if missing := needed - set(raw):
+        raise TableError(f"{where}: missing key {sorted(missing)[0]}")
+    for key, value in raw.items():
+        if isinstance(value, float) and not math.isfinite(value):
+            raise TableError(f"{where}: {key} is not a finite number")
+        if key.endswith("confidence") and value not in CONFIDENCES:
+            raise TableError(f"{where}: {key} is {value!r}, not one of {', '.join(CONFIDENCES)}")
+    return kind(**{key: _frozen(value) for key, value in raw.items()})
+
+
+def _once(pairs: Iterable[tuple[Any, Any]], where: str) -> dict[Any, Any]:
+    table: dict[Any, Any] = {}
+    for key, value in pairs:
+        if key in table:
+            raise TableError(f"{where}: {key} is listed twice")
+        table[key] = value
+    return table
+
+
+def _fibers() -> dict[str, Fiber]:
+    rows = [
+        _row(Fiber, raw, f"fibers.toml {raw.get('name')}") for raw in _read("fibers.toml")["fiber"]
+    ]
+    for row in rows:
+        if row.mode not in (MULTIMODE, SINGLE_MODE):
+            raise TableError(f"fibers.toml {row.name}: mode {row.mode!r}")
+    return _once(((r.name, r) for r in rows), "fibers.toml")
+
+
+def _windows(fibers: dict[str, Fiber]) -> tuple[Window, ...]:
+    rows = tuple(
+        _row(Window, raw, f"attenuation.toml {raw.get('fiber')} {raw.get('wavelength_nm')}")
+        for raw in _read("attenuation.toml")["window"]
+    )
+    for row in rows:
+        if row.fiber not in fibers:
+            raise TableError(f"attenuation.toml: no fiber {row.fiber}")
+        if not 0 < row.typical_db_per_km <= row.worst_case_db_per_km:
+            raise TableError(f"attenuation.toml {row.fiber}: typical is over the worst case")
+    if missing := set(fibers) - {r.fiber for r in rows}:
+        raise TableError(f"attenuation.toml: no window for {sorted(missing)[0]}")
+    return rows
+
+
+def _joint(raw: dict[str, Any], name: str) -> JointLoss:
+    figures = {k: v for k, v in raw.items() if k not in ("connector", "grade", "mode", "kind")}
+    row = _row(JointLoss, {"name": name, **figures}, f"joints.toml {name}")
+    if not 0 <= row.typical_db <= row.worst_case_db:
+        raise TableError(f"joints.toml {name}: typical is over the worst case")
+    return row
+
+
+def _application(raw: dict[str, Any], fibers: dict[str, Fiber]) -> Application:
+    where = f"applications.toml {raw.get('name')}"
+    reach = tuple(_row(Reach, r, f"{where} {r.get('fiber')}") for r in raw.pop("reach"))
+    row = _row(Application, {**raw, "reach": list(reach)}, where)
+    known = {f.application_row for f in fibers.values()} | {"OS engineered"}
+    for entry in reach:
+        if entry.fiber not in known:
+            raise TableError(f"{where}: no fiber row {entry.fiber}")
+    for low, high in (
+        (row.launch_min_dbm, row.launch_max_dbm),
+        (row.receive_min_dbm, row.receive_max_dbm),
+    ):
+        if low is not None and high is not None and low > high:
+            raise TableError(f"{where}: a minimum level of {low} dBm is over its maximum")
+    return row
+
+
+def _applications(fibers: dict[str, Fiber]) -> dict[str, Application]:
+    rows = [_application(raw, fibers) for raw in _read("applications.toml")["application"]]
+    table: dict[str, Application] = _once(((r.name, r) for r in rows), "applications.toml")
+    for row in rows:
+        partner = table.get(row.pairs_with) if row.pairs_with else None
+        if row.pairs_with and (partner is None or partner.pairs_with != row.name):
+            raise TableError(f"applications.toml {row.name}: {row.pairs_with} does not pair back")
+    return table
+
+
+def read_tables() -> Tables:
+    """Read and validate every table file. Raises TableError."""
+    fibers = _fibers()
+    joints = _read("joints.toml")
+    return Tables(
+        fibers=fibers,
+        windows=_windows(fibers),
+        mated_pairs=_once(
+            (
+                (
+                    (r["connector"], r["grade"]),
+                    _joint(r, f"{r['connector']} mated pair, {r['grade']}"),
+                )
+                for r in joints["mated_pair"]
+            ),
+            "joints.toml",
+        ),
+        reference_pairs={
+            r["mode"]: _joint(r, f"reference mated pair, {r['mode']}")
+            for r in joints["reference_pair"]
+        },
+        splices={r["kind"]: _joint(r, f"{r['kind']} splice") for r in joints["splice"]},
+        stock_attenuators_db=tuple(sorted(joints["stock_attenuator"][0]["values_db"])),
+        core_mismatches=tuple(
+            CoreMismatch(r["from"], r["into"], r["loss_db"], r["source"])
+            for r in joints["core_mismatch"]
+        ),
+        polish_mismatch_db=joints["polish_mismatch"][0]["loss_at_least_db"],
+        applications=_applications(fibers),
+        planning=_once(
+            ((r["key"], r["value"]) for r in _read("planning.toml")["planning"]), "planning.toml"
+        ),
+    )

@@ -1,0 +1,68 @@
+"""The JSON that `passerelle check --json` prints. All rounding of figures happens here."""
+
+from typing import Any
+
+from passerelle.core.check import LinkCheck
+from passerelle.core.findings import Finding
+from passerelle.core.link import Direction
+
+
+def rounded(value: float | None, digits: int = 2) -> float | None:
+    """Round a figure for output; a negative zero is zero."""
+    return None if value is None else round(value, digits) + 0.0
+
+
+def nanometres(value: float) -> float | int:
+    """A wavelength as the tables write it: whole where it is whole."""
+    return int(value) if value == int(value) else value
+
+
+def _direction(direction: Direction) -> dict[str, Any]:
+    limit = direction.limit
+    return {
+        "from": direction.sender,
+        "wavelength_nm": nanometres(direction.wavelength_nm),
+        "loss_db": {
+            "worst_case": rounded(direction.loss.worst_case),
+            "typical": rounded(direction.loss.typical),
+        },
+        "limit_db": rounded(limit.value_db if limit else None),
+        "margin_db": rounded(direction.margin_db),
+        "received_dbm": {
+            "min": rounded(direction.received_min_dbm),
+            "max": rounded(direction.received_max_dbm),
+        },
+        "receiver_dbm": {
+            "min": rounded(direction.receive_min_dbm),
+            "max": rounded(direction.receive_max_dbm),
+        },
+    }
+
+
+def finding_json(finding: Finding) -> dict[str, Any]:
+    """One finding as JSON."""
+    return {
+        "rule": finding.rule.id,
+        "severity": finding.rule.severity,
+        "at": list(finding.at),
+        "ends": list(finding.ends),
+        "message": finding.message,
+        "why": finding.rule.why,
+        "do": finding.do,
+        "source": finding.source,
+        "remedy": finding.remedy.label if finding.remedy else None,
+    }
+
+
+def check_json(check: LinkCheck) -> dict[str, Any]:
+    """One link's answer as JSON."""
+    sums = check.budget
+    return {
+        "name": sums.link.name,
+        "verdict": check.verdict,
+        "length_m": rounded(sums.length_m, 1),
+        "directions": [_direction(d) for d in sums.directions],
+        "reach_m": nanometres(sums.reach.m) if sums.reach.m is not None else None,
+        "polarity": check.polarity,
+        "findings": [finding_json(f) for f in check.findings],
+    }

@@ -1,0 +1,94 @@
+"""One clear sentence for bad input: the JSON path, the value and the limit."""
+
+import json
+from collections.abc import Mapping
+from typing import Any
+
+from pydantic import ValidationError
+from pydantic_core import ErrorDetails
+
+
+class Refused(ValueError):
+    """Input that cannot be taken. `path` is its JSON path (empty: the whole); one line."""
+
+    def __init__(self, path: str, reason: str) -> None:
+        super().__init__(f"{path or '$'}: {reason}")
+        self.path = path
+        self.reason = reason
+
+
+def shown(value: Any, longest: int = 40) -> str:
+    """A value as it may stand in a one-line message."""
+    if isinstance(value, Mapping):
+        return "an object"
+    if isinstance(value, list | tuple):
+        return f"a list of {len(value)}"
+    text = json.dumps(value, ensure_ascii=True) if not isinstance(value, float) else f"{value:g}"
+    return text if len(text) <= longest else text[: longest - 1] + "…"
+
+
+def json_path(loc: tuple[int | str, ...]) -> str:
+    """`('links', 0, 'name')` as `links[0].name`; names of union branches are left out."""
+    path = ""
+    for step in loc:
+        if isinstance(step, int):
+            path += f"[{step}]"
+        elif not step.startswith("·"):
+            path += f".{step}" if path else step
+    return path
+
+
+_BOUNDS = {
+    "greater_than_equal": ("ge", "is under", "the least allowed"),
+    "less_than_equal": ("le", "is over", "the most allowed"),
+    "greater_than": ("gt", "is not over", "the lower limit"),
+    "less_than": ("lt", "is not under", "the upper limit"),
+}
+_WANTED = {
+    "float": "a number",
+    "int": "a whole number",
+    "string": "text",
+    "bool": "true or false",
+    "list": "a list",
+    "model_attributes": "an object",
+    "model": "an object",
+    "dict": "an object",
+}
+
+
+def _reason(error: ErrorDetails) -> str:
+    kind, value, ctx = error["type"], error.get("input"), error.get("ctx", {})
+    if kind == "json_invalid":
+        return f"not readable as JSON: {ctx['error']}"
+    if kind in _BOUNDS:
+        key, verb, meaning = _BOUNDS[kind]
+        return f"{shown(value)} {verb} {ctx[key]:g}, {meaning}"
+    for suffix in ("_type", "_parsing"):
+        if kind.endswith(suffix) and kind.removesuffix(suffix) in _WANTED:
+            return f"{shown(value)} is not {_WANTED[kind.removesuffix(suffix)]}"
+    fixed = {
+        "missing": "is missing",
+        "finite_number": "NaN and infinity are not numbers that can be used",
+        "string_too_short": "is empty",
+        "int_from_float": f"{shown(value)} is not a whole number",
+    }
+    if kind in fixed:
+        return fixed[kind]
+    if kind == "string_too_long":
+        return f"{len(str(value))} characters, at most {ctx['max_length']} are allowed"
+    if kind in ("too_long", "too_short"):
+        limit = ctx.get("max_length", ctx.get("min_length"))
+        bound = "at most" if kind == "too_long" else "at least"
+        return f"{ctx.get('actual_length')} entries, {bound} {limit} are allowed"
+    if kind == "literal_error":
+        return f"{shown(value)} is not one of {ctx['expected']}"
+    message = error["msg"].removeprefix("Value error, ")
+    return message.replace("\n", " ")
+
+
+def refusal(error: ValidationError) -> Refused:
+    """The first thing wrong, as one sentence with its JSON path."""
+    first = error.errors(include_url=False)[0]
+    ctx = first.get("ctx", {})
+    loc = first["loc"] + tuple(ctx.get("below", ()))
+    return Refused(json_path(loc), _reason(first))

@@ -1,0 +1,122 @@
+"""The changes that people make to a stored plan: each one a transaction and a revision."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from passerelle.core.edits import Edit, EditError, apply_all
+from passerelle.formats import corelink
+from passerelle.formats.planfile import MAX_LINKS, MAX_NAME, HouseRulesDoc, LinkDoc, PlaceDoc
+from passerelle.formats.refusal import Refused
+
+from .documents import link_doc, link_state, place_names, place_state
+from .journal import Journal, StaleError, revision
+from .models import LinkRow, Plan
+
+
+@dataclass(frozen=True)
+class Author:
+    """Who changes, and the revision of the plan that they were looking at."""
+
+    who: str
+    base: int
+
+
+def _fresh(session: Session, plan: Plan, changed_in: int, author: Author) -> None:
+    """Refuse a change of something that has changed since the author saw it."""
+    newest = revision(session, plan, changed_in)
+    if changed_in > author.base and newest is not None:
+        raise StaleError(newest)
+
+
+def edited(session: Session, plan: Plan, row: LinkRow, edits: tuple[Edit, ...]) -> LinkDoc:
+    """The link as it would be after the edits; nothing is stored. Raises Refused."""
+    doc = link_doc(row, place_names(session, plan))
+    try:
+        changed = apply_all(corelink.link(doc), edits)
+    except EditError as error:
+        raise Refused("edits", str(error)) from None
+    new = corelink.link_doc(changed, doc)
+    corelink.link(new)
+    return new
+
+
+def _place_ids(session: Session, plan: Plan, journal: Journal, doc: LinkDoc) -> dict[str, int]:
+    """Row ids of the places that a link names; places that are new are added to the plan."""
+    ids = {name: number for number, name in place_names(session, plan).items()}
+    for name in (doc.a.place, doc.b.place):
+        if name is not None and name not in ids:
+            ids[name] = journal.put("place", None, place_state(PlaceDoc(name=name), len(ids)))
+    return ids
+
+
+def change_link(
+    session: Session, plan: Plan, row: LinkRow, edits: tuple[Edit, ...], author: Author, what: str
+) -> None:
+    """Apply edits to one link. Raises Refused, StaleError."""
+    _fresh(session, plan, row.changed_in, author)
+    new = edited(session, plan, row, edits)
+    journal = Journal(session, plan, author.who, what)
+    state = link_state(new, _place_ids(session, plan, journal, new), row.position)
+    journal.put("link", row.id, state)
+
+
+def add_link(session: Session, plan: Plan, doc: LinkDoc, author: Author, what: str) -> int:
+    """Add a link at the end of the plan; return its number. Raises Refused."""
+    count, last = session.execute(
+        select(func.count(LinkRow.id), func.max(LinkRow.position)).where(LinkRow.plan_id == plan.id)
+    ).one()
+    if count >= MAX_LINKS:
+        raise Refused("links", f"the plan has {count} links; at most {MAX_LINKS} are allowed")
+    corelink.link(doc)
+    journal = Journal(session, plan, author.who, what)
+    ids = _place_ids(session, plan, journal, doc)
+    return journal.put("link", None, link_state(doc, ids, (last or 0) + 1))
+
+
+def duplicate_link(session: Session, plan: Plan, row: LinkRow, author: Author) -> int:
+    """Add a copy of a link; return its number."""
+    doc = link_doc(row, place_names(session, plan))
+    suffix = " copy"
+    name = doc.name[: MAX_NAME - len(suffix)] + suffix
+    copy = doc.model_copy(update={"name": name})
+    return add_link(session, plan, copy, author, f"Duplicate link {doc.name}")
+
+
+def delete_link(session: Session, plan: Plan, row: LinkRow, author: Author) -> None:
+    """Delete a link. Raises StaleError."""
+    _fresh(session, plan, row.changed_in, author)
+    Journal(session, plan, author.who, f"Delete link {row.name}").put("link", row.id, None)
+
+
+def change_plan(
+    session: Session,
+    plan: Plan,
+    author: Author,
+    what: str,
+    *,
+    name: str | None = None,
+    rules: HouseRulesDoc | None = None,
+) -> None:
+    """Rename a plan or set its house rules. Raises StaleError."""
+    _fresh(session, plan, plan.changed_in, author)
+    state: dict[str, Any] = {
+        "name": name or plan.name,
+        "house_rules": plan.house_rules
+        if rules is None
+        else rules.model_dump(mode="json", exclude_none=True),
+        "extra": plan.extra,
+    }
+    Journal(session, plan, author.who, what).put("plan", plan.id, state)
+
+
+def unused_name(session: Session, plan: Plan, wanted: str) -> str:
+    """`wanted`, or `wanted 2`, `wanted 3` … where the plan has it already."""
+    taken = set(session.scalars(select(LinkRow.name).where(LinkRow.plan_id == plan.id)))
+    name, number = wanted[:MAX_NAME], 2
+    while name in taken:
+        suffix = f" {number}"
+        name, number = wanted[: MAX_NAME - len(suffix)] + suffix, number + 1
+    return name
