@@ -10,6 +10,7 @@ from .connectors import BARE, Connector, connector
 from .lightpath import Joint, LightPath, Part, PathError, Segment
 from .link import Link
 from .modules import End
+from .tables import STANDARD
 
 
 class EditError(ValueError):
@@ -120,6 +121,36 @@ def joint_between(left: Connector | None, right: Connector | None) -> Joint:
         keys = "opposed" if left.is_angled else "aligned"
         return Joint("adapter", grade="standard", keys=keys)
     return Joint("adapter", grade="standard")
+
+
+def low_loss_adapters(path: LightPath) -> tuple[SetPart, ...]:
+    """Edits that make every standard mated pair of the path a low-loss one, where there is one."""
+    edits = []
+    for at, joint in enumerate(path.parts):
+        if not isinstance(joint, Joint) or joint.kind != "adapter" or joint.loss_db is not None:
+            continue
+        near = path.segment(at - 1).ends[1]
+        has_row = near is not None and (near.family, "low-loss") in STANDARD.mated_pairs
+        if has_row and joint.grade in (None, "standard"):
+            edits.append(SetPart(at, replace(joint, grade="low-loss")))
+    return tuple(edits)
+
+
+def describe(edit: Edit) -> str:
+    """What an edit does, for the history."""
+    if isinstance(edit, SetPart):
+        return f"change part {edit.at + 1}"
+    if isinstance(edit, InsertSegment):
+        return f"insert {edit.what or edit.kind} after part {edit.after + 1}"
+    if isinstance(edit, SplitSegment):
+        return f"cut part {edit.at + 1} for a {edit.kind} joint"
+    if isinstance(edit, RemovePart):
+        return f"remove part {edit.at + 1}"
+    if isinstance(edit, MoveSegment):
+        return f"move part {edit.at + 1} to {edit.to + 1}"
+    if isinstance(edit, SetEnd):
+        return f"{edit.end.application} at end {edit.side}"
+    return f"rename to {edit.name}"
 
 
 def _segment_at(parts: list[Part], at: int) -> Segment:

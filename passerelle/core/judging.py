@@ -1,6 +1,6 @@
 """reach.*, loss.*, light.*: is it near enough, is the loss small enough, is the light right?"""
 
-from .edits import InsertSegment
+from .edits import InsertSegment, low_loss_adapters
 from .findings import NOTE, WARN, Finding, Remedy, finding
 from .lightpath import Segment
 from .link import ENGINEERED, A, B, Budget, Direction
@@ -124,9 +124,16 @@ def _loss_finding(
             f"Worst case {loss.worst_case:.2f} dB is over the {limit:.2f} dB allowed, typical "
             f"{loss.typical:.2f} dB is within."
         )
-    ends = (direction.sender,) if len(directions) == 1 else ()
-    at = _largest(direction)
-    return finding(rule, message, at=at, source=direction.limit.source, ends=ends)
+    edits = low_loss_adapters(budget.link.path)
+    count = f"{len(edits)} mated pair{'s' if len(edits) > 1 else ''}"
+    return finding(
+        rule,
+        message,
+        at=_largest(direction),
+        source=direction.limit.source,
+        ends=(direction.sender,) if len(directions) == 1 else (),
+        remedy=Remedy(f"Low-loss connectors at {count}", edits) if edits else None,
+    )
 
 
 def _largest(direction: Direction) -> tuple[int, ...]:
@@ -138,36 +145,38 @@ def _largest(direction: Direction) -> tuple[int, ...]:
 
 def check_light(budget: Budget) -> list[Finding]:
     """Received power against the receiver's window, and levels that nobody has published."""
-    found = [f for d in budget.directions for f in _too_weak(d)]
-    found += _overload(budget)
-    found += _unknown_levels(budget)
-    return found
+    return _too_weak(budget) + _overload(budget) + _unknown_levels(budget)
 
 
 def _other(side: str) -> str:
     return B if side == A else A
 
 
-def _too_weak(direction: Direction) -> list[Finding]:
-    received, floor = direction.received_min_dbm, direction.receive_min_dbm
-    if received is None or floor is None or received >= floor - EXACT:
+def _too_weak(budget: Budget) -> list[Finding]:
+    weak = []
+    for direction in budget.directions:
+        received, floor = direction.received_min_dbm, direction.receive_min_dbm
+        if received is not None and floor is not None and received < floor - EXACT:
+            weak.append((floor - received, direction, received, floor))
+    if not weak:
         return []
-    channel = direction.limit is not None and direction.limit.kind == "channel"
+    short, direction, received, floor = max(weak, key=lambda w: w[0])
+    ends = tuple(_other(d.sender) for _, d, _, _ in weak)
     message = (
-        f"{received:.2f} dBm can arrive at end {_other(direction.sender)}; its receiver needs "
-        f"{floor:.2f} dBm: {floor - received:.2f} dB short."
+        f"{received:.2f} dBm can arrive at {_where(ends)}; its receiver needs {floor:.2f} dBm: "
+        f"{short:.2f} dB short."
     )
+    # A published channel limit decides; the receiver's average minimum is then informative.
+    channel = all(d.limit is not None and d.limit.kind == "channel" for _, d, _, _ in weak)
     if channel:
         message += " The channel limit decides here; the receiver's average minimum is informative."
-    return [
-        finding(
-            "light.too-weak",
-            message,
-            ends=(_other(direction.sender),),
-            severity=WARN if channel else None,
-            source=direction.receiver.source,
-        )
-    ]
+    severity = WARN if channel else None
+    source = direction.receiver.source
+    return [finding("light.too-weak", message, ends=ends, severity=severity, source=source)]
+
+
+def _where(ends: tuple[str, ...]) -> str:
+    return "either end" if len(ends) == 2 else f"end {ends[0]}"
 
 
 def _overload(budget: Budget) -> list[Finding]:
@@ -181,10 +190,9 @@ def _overload(budget: Budget) -> list[Finding]:
     excess, direction, received, ceiling = max(over, key=lambda o: o[0])
     ends = tuple(_other(d.sender) for _, d, _, _ in over)
     remedy = _attenuator(budget, excess)
-    either = "either end" if len(over) == 2 else f"end {ends[0]}"
     message = (
-        f"Up to {received:.2f} dBm can arrive at {either}; its receiver bears {ceiling:.2f} dBm: "
-        f"{excess:.2f} dB too much."
+        f"Up to {received:.2f} dBm can arrive at {_where(ends)}; its receiver bears "
+        f"{ceiling:.2f} dBm: {excess:.2f} dB too much."
     )
     do = (
         None
@@ -238,21 +246,23 @@ def _keeps(direction: Direction, more_db: float) -> bool:
 
 
 def _unknown_levels(budget: Budget) -> list[Finding]:
-    missing = []
+    missing: dict[str, list[str]] = {}
     for direction in budget.directions:
-        for level, name in (
-            (direction.launch_min_dbm, f"launch minimum at end {direction.sender}"),
-            (direction.launch_max_dbm, f"launch maximum at end {direction.sender}"),
-            (direction.receive_min_dbm, f"receiver minimum at end {_other(direction.sender)}"),
-            (direction.receive_max_dbm, f"receiver maximum at end {_other(direction.sender)}"),
+        for level, name, end in (
+            (direction.launch_min_dbm, "launch minimum", direction.sender),
+            (direction.launch_max_dbm, "launch maximum", direction.sender),
+            (direction.receive_min_dbm, "receiver minimum", _other(direction.sender)),
+            (direction.receive_max_dbm, "receiver maximum", _other(direction.sender)),
         ):
             if level is None:
-                missing.append(name)
+                missing.setdefault(name, []).append(end)
     if not missing:
         return []
+    ends = tuple(sorted({end for where in missing.values() for end in where}))
     applications = " and ".join(sorted({m.application for m in budget.modules}))
-    message = f"Not known for {applications}: {', '.join(missing)}."
-    return [finding("light.unknown", message, ends=(A, B))]
+    where = "at both ends" if len(ends) == 2 else f"at end {ends[0]}"
+    message = f"Not known for {applications} {where}: {', '.join(missing)}."
+    return [finding("light.unknown", message, ends=ends)]
 
 
 def check_confidence(budget: Budget) -> list[Finding]:

@@ -10,7 +10,7 @@ from .link import A, B, Budget
 from .modules import End, Module
 from .tables import STANDARD
 
-FACES = {True: "angled (APC)", False: "flat"}
+FACES = {True: "angled", False: "flat"}
 
 
 def check_mating(budget: Budget) -> list[Finding]:

@@ -28,7 +28,7 @@ def _pair(budget: Budget) -> list[Finding]:
                 f"{a.application} runs at {a.rate_gbps:g} Gb/s, {b.application} at "
                 f"{b.rate_gbps:g} Gb/s.",
                 ends=ends,
-                remedy=_same_as(budget, a),
+                remedy=_same_application(budget),
             )
         ]
     if a.application == b.application and a.application != CUSTOM:
@@ -40,19 +40,26 @@ def _pair(budget: Budget) -> list[Finding]:
             "module.pmd-mismatch",
             f"{a.application} meets {b.application}: the same speed, but not the same application.",
             ends=ends,
-            remedy=_same_as(budget, a),
+            remedy=_same_application(budget),
         )
     ]
 
 
-def _same_as(budget: Budget, module: Module) -> Remedy | None:
-    """Make the b end what the a end is; not offered where that end rests on a data sheet."""
-    end = budget.link.a
+def _same_application(budget: Budget) -> Remedy | None:
+    """Make both ends alike: like the end whose module suits the glass, else like end a.
+
+    Not offered where that end rests on a data sheet.
+    """
+    path_modes = {fiber.mode for fiber in budget.fibers}
+    sides = ((A, budget.link.a, budget.modules[0]), (B, budget.link.b, budget.modules[1]))
+    suits = [side for side in sides if path_modes <= side[2].modes]
+    kept, end, module = (suits or sides)[0]
     if end.application == CUSTOM or not end.data_sheet.is_empty:
         return None
+    other, old = (B, budget.link.b) if kept == A else (A, budget.link.a)
     application = module.pairs_with or end.application
-    new = End(application, budget.link.b.place, end.cage, end.connector)
-    return Remedy(f"Fit {application} at the b end", (SetEnd(B, new),))
+    new = End(application, old.place, end.cage, end.connector)
+    return Remedy(f"Fit {application} at the {other} end", (SetEnd(other, new),))
 
 
 def _same_side(budget: Budget, module: Module) -> Finding:

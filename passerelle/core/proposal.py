@@ -7,7 +7,7 @@ cable, and a splice wherever one reel ends. The proposal is then judged like any
 from dataclasses import dataclass
 
 from .connectors import Connector, connector
-from .edits import joint_between
+from .edits import apply_all, joint_between, low_loss_adapters
 from .house_rules import HouseRules
 from .judging import fmt_m
 from .lightpath import MAX_LENGTH_M, Joint, LightPath, Part, Segment
@@ -63,7 +63,18 @@ def plug_for(application: Application) -> Connector:
 
 
 def propose(need: Need) -> Link:
-    """A complete link for a need. Raises NeedError."""
+    """A complete link for a need, with standard connectors where they keep the limit.
+
+    Raises NeedError.
+    """
+    link = _with_standard_connectors(need)
+    margins = [d.margin_db for d in budget(link, HouseRules()).directions]
+    if any(margin is not None and margin < 0 for margin in margins):
+        return apply_all(link, low_loss_adapters(link.path))
+    return link
+
+
+def _with_standard_connectors(need: Need) -> Link:
     application = STANDARD.applications.get(need.application)
     if application is None:
         raise NeedError("application", f"{need.application[:60]!r} is not an application")

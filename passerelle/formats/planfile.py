@@ -80,10 +80,17 @@ Wiring = Literal["A-B", "A-A", "straight", "crossed", "type-A", "type-B", "type-
 FiberMode = Literal["multimode", "single-mode"]
 
 
+def _closed_but_for_x(schema: dict[str, Any]) -> None:
+    schema["additionalProperties"] = False
+    schema["patternProperties"] = {"^x-": {}}
+
+
 class Doc(BaseModel):
     """A document of the plan file: strict types, no unknown keys but `x-` ones."""
 
-    model_config = ConfigDict(strict=True, extra="allow", allow_inf_nan=False)
+    model_config = ConfigDict(
+        strict=True, extra="allow", allow_inf_nan=False, json_schema_extra=_closed_but_for_x
+    )
 
     @model_validator(mode="after")
     def _only_x_keys(self) -> Self:

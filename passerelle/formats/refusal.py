@@ -28,12 +28,13 @@ def shown(value: Any, longest: int = 40) -> str:
 
 
 def json_path(loc: tuple[int | str, ...]) -> str:
-    """`('links', 0, 'name')` as `links[0].name`; names of union branches are left out."""
+    """`('links', 0, 'name')` as `links[0].name`; names of union branches (`·segment`, `set-part`)
+    are left out."""
     path = ""
     for step in loc:
         if isinstance(step, int):
             path += f"[{step}]"
-        elif not step.startswith("·"):
+        elif not step.startswith("·") and ("-" not in step or step.startswith("x-")):
             path += f".{step}" if path else step
     return path
 
@@ -88,7 +89,11 @@ def _reason(error: ErrorDetails) -> str:
 
 def refusal(error: ValidationError) -> Refused:
     """The first thing wrong, as one sentence with its JSON path."""
-    first = error.errors(include_url=False)[0]
+    return first_refusal(error.errors(include_url=False)[0])
+
+
+def first_refusal(first: ErrorDetails) -> Refused:
+    """One validation error as a refusal."""
     ctx = first.get("ctx", {})
     loc = first["loc"] + tuple(ctx.get("below", ()))
     return Refused(json_path(loc), _reason(first))

@@ -22,13 +22,13 @@ _ROWS: dict[str, type[Plan | Place | LinkRow]] = {"plan": Plan, "place": Place, 
 
 
 class StaleError(Exception):
-    """Somebody else saved in between. Carries the revision that did."""
+    """Somebody else saved in between. Carries the number of the revision that did."""
 
     def __init__(self, newest: Revision) -> None:
         super().__init__(
             f"{newest.who} saved “{newest.what}” (revision {newest.number}) after you opened this"
         )
-        self.newest = newest
+        self.number = newest.number
 
 
 class NothingToDoError(Exception):

@@ -1,0 +1,103 @@
+"""Puts the application together."""
+
+from pathlib import Path
+from typing import cast
+
+from fastapi import FastAPI, HTTPException, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import FileResponse, JSONResponse
+from fastapi.routing import APIRoute
+from fastapi.staticfiles import StaticFiles
+from pydantic_core import ErrorDetails
+from starlette.middleware.gzip import GZipMiddleware
+
+from passerelle.formats.refusal import Refused, first_refusal
+from passerelle.plans.answers import Answers
+from passerelle.plans.journal import NothingToDoError, StaleError, revision
+from passerelle.plans.store import Store
+
+from . import routes_links, routes_plans, routes_reference, schemas
+from .context import Context, get_link, get_plan, link_view, revision_info
+from .guard import Guard
+
+WEB = Path(__file__).resolve().parents[2] / "web" / "dist"
+
+
+def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
+    """The application over one store; `web` is the built front end, None for the API alone."""
+    app = FastAPI(
+        title="Passerelle",
+        version="1",
+        docs_url=None,
+        redoc_url=None,
+        generate_unique_id_function=_operation_id,
+        responses={422: {"model": schemas.Problem}, 404: {"model": schemas.Problem}},
+    )
+    app.state.context = Context(store, Answers(), {})
+    app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=4)
+    app.add_middleware(Guard)
+    for module in (routes_plans, routes_links, routes_reference):
+        app.include_router(module.router)
+    app.add_exception_handler(Refused, _refused)
+    app.add_exception_handler(RequestValidationError, _invalid)
+    app.add_exception_handler(StaleError, _stale)
+    app.add_exception_handler(NothingToDoError, _nothing)
+    if web is not None and (web / "index.html").exists():
+        _serve_front_end(app, web)
+    return app
+
+
+def _operation_id(route: APIRoute) -> str:
+    return route.name
+
+
+def _problem(status: int, detail: str) -> JSONResponse:
+    return JSONResponse({"detail": detail}, status)
+
+
+async def _refused(_request: Request, error: Exception) -> JSONResponse:
+    return _problem(422, str(error))
+
+
+async def _invalid(_request: Request, error: Exception) -> JSONResponse:
+    """A body that does not validate is refused with the same sentence as a plan file."""
+    assert isinstance(error, RequestValidationError)
+    first = dict(error.errors()[0])
+    loc = first["loc"]
+    first["loc"] = loc[1:] if loc and loc[0] in ("body", "query", "path", "header") else loc
+    return _problem(422, str(first_refusal(cast(ErrorDetails, first))))
+
+
+async def _stale(request: Request, error: Exception) -> JSONResponse:
+    """Somebody else saved in between: say who and what, and show the link as it is now."""
+    assert isinstance(error, StaleError)
+    ctx: Context = request.app.state.context
+    params = request.path_params
+    current = newest = None
+    with ctx.store.reading() as session:
+        plan = get_plan(session, int(params["plan_id"]))
+        row = revision(session, plan, error.number)
+        newest = revision_info(row) if row else None
+        if "link_id" in params:
+            link = get_link(session, plan, int(params["link_id"]))
+            current = link_view(ctx, session, plan, link)
+    body = schemas.Conflict(detail=str(error), newest=newest, current=current)
+    return JSONResponse(body.model_dump(mode="json"), 409)
+
+
+async def _nothing(_request: Request, error: Exception) -> JSONResponse:
+    return _problem(400, str(error))
+
+
+def _serve_front_end(app: FastAPI, web: Path) -> None:
+    """Assets, and the page itself for every address that is a view of it."""
+    app.mount("/assets", StaticFiles(directory=web / "assets"))
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def page(path: str) -> FileResponse:
+        if path.startswith("api/"):
+            raise HTTPException(404, "There is no such address.")
+        file = (web / path).resolve()
+        if path and file.is_relative_to(web.resolve()) and file.is_file():
+            return FileResponse(file)
+        return FileResponse(web / "index.html", headers={"Cache-Control": "no-cache"})

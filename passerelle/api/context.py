@@ -1,0 +1,132 @@
+"""What every route needs: the store, the answers, and who is asking."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Annotated, Any
+from urllib.parse import unquote
+
+from fastapi import Depends, Header, HTTPException, Request
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from passerelle.plans import journal
+from passerelle.plans.answers import Answers, rules_of
+from passerelle.plans.documents import link_doc, place_names, places
+from passerelle.plans.models import LinkRow, Plan, Revision
+from passerelle.plans.store import Store
+
+from . import schemas, views
+
+
+@dataclass
+class Context:
+    """The running application's state."""
+
+    store: Store
+    answers: Answers
+    summaries: dict[tuple[int, int, Any], schemas.LinkSummary]
+
+
+def context(request: Request) -> Context:
+    """The state that the application was made with."""
+    found: Context = request.app.state.context
+    return found
+
+
+def author(x_passerelle_who: Annotated[str | None, Header()] = None) -> str:
+    """The name that the person has given on this machine; percent-encoded in transit."""
+    name = unquote(x_passerelle_who or "").strip()
+    printable = "".join(c for c in name if c.isprintable())[:120]
+    return printable or "technician"
+
+
+Ctx = Annotated[Context, Depends(context)]
+Who = Annotated[str, Depends(author)]
+
+
+def get_plan(session: Session, plan_id: int) -> Plan:
+    """A plan, or 404."""
+    plan = session.get(Plan, plan_id)
+    if plan is None:
+        raise HTTPException(404, f"There is no plan {plan_id}.")
+    return plan
+
+
+def get_link(session: Session, plan: Plan, link_id: int) -> LinkRow:
+    """A link of a plan, or 404."""
+    row = session.get(LinkRow, link_id)
+    if row is None or row.plan_id != plan.id:
+        raise HTTPException(404, f"There is no link {link_id} in this plan; it may be deleted.")
+    return row
+
+
+def revision_info(row: Revision) -> schemas.RevisionInfo:
+    """One revision, for the screen."""
+    return schemas.RevisionInfo(number=row.number, at=row.at, who=row.who, what=row.what)
+
+
+def plan_info(session: Session, plan: Plan) -> schemas.PlanInfo:
+    """The head of a plan."""
+    undo, redo = journal.next_steps(session, plan)
+    return schemas.PlanInfo(
+        id=plan.id,
+        name=plan.name,
+        revision=plan.revision,
+        house_rules=plan.house_rules,
+        places=[
+            {"name": p.name, "kind": p.kind, "x_m": p.x_m, "y_m": p.y_m}
+            for p in places(session, plan)
+        ],
+        undo=undo.what.removeprefix("Redo: ") if undo else None,
+        redo=redo.what.removeprefix("Undo: ") if redo else None,
+    )
+
+
+def summaries(
+    ctx: Context, session: Session, plan: Plan, only: Iterable[int] | None = None
+) -> list[schemas.LinkSummary]:
+    """Overview rows of a plan's links; rows whose answer still holds are not worked out again."""
+    rules = rules_of(plan)
+    names = place_names(session, plan)
+    query = select(LinkRow.id, LinkRow.changed_in).where(LinkRow.plan_id == plan.id)
+    if only is not None:
+        query = query.where(LinkRow.id.in_(list(only)))
+    keys = [
+        (number, changed_in, rules)
+        for number, changed_in in session.execute(query.order_by(LinkRow.position, LinkRow.id))
+    ]
+    missing = [key[0] for key in keys if key not in ctx.summaries]
+    for at in range(0, len(missing), 500):
+        rows = session.scalars(select(LinkRow).where(LinkRow.id.in_(missing[at : at + 500])))
+        for row in rows:
+            check = ctx.answers.of(row, rules, names)
+            made = views.summary(row.id, row.changed_in, check)
+            ctx.summaries[row.id, row.changed_in, rules] = made
+    return [ctx.summaries[key] for key in keys]
+
+
+def link_view(ctx: Context, session: Session, plan: Plan, row: LinkRow) -> schemas.LinkView:
+    """Everything about one link."""
+    names = place_names(session, plan)
+    check = ctx.answers.of(row, rules_of(plan), names)
+    return views.link_view(row.id, row.changed_in, link_doc(row, names), check)
+
+
+def changed(
+    ctx: Context, session: Session, plan: Plan, link_id: int | None = None
+) -> schemas.Changed:
+    """The answer to a change: what the newest revision touched, judged anew."""
+    head = journal.revision(session, plan, plan.revision)
+    touched = head.changes if head else []
+    numbers = list(dict.fromkeys(c.entity_id for c in touched if c.entity == "link"))
+    everything = any(c.entity == "plan" for c in touched) or len(numbers) > 500
+    found = [] if everything else summaries(ctx, session, plan, numbers)
+    there = {row.id for row in found}
+    row = session.get(LinkRow, link_id) if link_id is not None else None
+    return schemas.Changed(
+        plan=plan_info(session, plan),
+        links=found,
+        removed=[] if everything else [n for n in numbers if n not in there],
+        everything=everything,
+        link=link_view(ctx, session, plan, row) if row is not None else None,
+    )

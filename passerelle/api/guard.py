@@ -1,0 +1,90 @@
+"""Keeps other web sites and oversized bodies out, and what the page may load in.
+
+The server listens on 127.0.0.1 only; a page from elsewhere could still aim at it through the
+browser, so Host and Origin must both be this machine's.
+"""
+
+from urllib.parse import urlsplit
+
+from starlette.datastructures import Headers, MutableHeaders
+from starlette.responses import JSONResponse
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+LOCAL_HOSTS = {"127.0.0.1", "localhost", "[::1]"}
+MAX_BODY_BYTES = 32 * 1024 * 1024
+POLICY = (
+    "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; "
+    "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+)
+SAFE_METHODS = {"GET", "HEAD", "OPTIONS"}
+
+
+def _host_name(host: str) -> str:
+    return host.rsplit(":", 1)[0] if not host.endswith("]") else host
+
+
+def refused(method: str, headers: Headers) -> str | None:
+    """Why a request is not taken, in one sentence; None where it is."""
+    host = headers.get("host", "")
+    if _host_name(host) not in LOCAL_HOSTS:
+        return "This server only answers to its own address on this machine."
+    origin = headers.get("origin")
+    if method not in SAFE_METHODS and origin is not None and urlsplit(origin).netloc != host:
+        return "Changes are only taken from Passerelle's own pages."
+    return None
+
+
+class BodyTooLargeError(Exception):
+    """The body of a request grew over the limit while it was read."""
+
+
+class Guard:
+    """Middleware: Host, Origin, body size, and the headers of every response."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        headers = Headers(scope=scope)
+        reason = refused(scope["method"], headers)
+        if reason is not None:
+            await JSONResponse({"detail": reason}, 403)(scope, receive, send)
+            return
+        length = headers.get("content-length", "0")
+        if not length.isdigit() or int(length) > MAX_BODY_BYTES:
+            await self._too_large(scope, receive, send)
+            return
+        read = 0
+
+        async def counted() -> Message:
+            nonlocal read
+            message = await receive()
+            read += len(message.get("body", b""))
+            if read > MAX_BODY_BYTES:
+                raise BodyTooLargeError
+            return message
+
+        async def with_headers(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                out = MutableHeaders(scope=message)
+                out["Content-Security-Policy"] = POLICY
+                out["X-Content-Type-Options"] = "nosniff"
+                out["Referrer-Policy"] = "no-referrer"
+                out["Cross-Origin-Resource-Policy"] = "same-origin"
+                if scope["path"].startswith("/api"):
+                    out["Cache-Control"] = "no-store"
+            await send(message)
+
+        try:
+            await self.app(scope, counted, with_headers)
+        except BodyTooLargeError:
+            await self._too_large(scope, receive, send)
+
+    @staticmethod
+    async def _too_large(scope: Scope, receive: Receive, send: Send) -> None:
+        limit = MAX_BODY_BYTES // 1024 // 1024
+        detail = f"The upload is too large; at most {limit} MiB are taken."
+        await JSONResponse({"detail": detail}, 413)(scope, receive, send)

@@ -1,0 +1,138 @@
+"""Routes about one link."""
+
+from typing import Any
+
+from fastapi import APIRouter
+
+from passerelle.core.check import check_link
+from passerelle.core.edits import describe
+from passerelle.core.explain import explain
+from passerelle.core.proposal import Need, NeedError, propose, suited
+from passerelle.formats import corelink
+from passerelle.formats.checkjson import rounded
+from passerelle.formats.planfile import LinkDoc
+from passerelle.formats.refusal import Refused
+from passerelle.plans import changes
+from passerelle.plans.answers import rules_of
+from passerelle.plans.documents import place_names
+
+from . import schemas, views
+from .context import Ctx, Who, changed, get_link, get_plan, link_view
+from .editing import to_core
+
+router = APIRouter(prefix="/api/plans/{plan_id}", tags=["links"])
+CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": schemas.Conflict}}
+
+
+@router.get("/links/{link_id}", name="getLink")
+def get(ctx: Ctx, plan_id: int, link_id: int) -> schemas.LinkView:
+    """One link with its answer."""
+    with ctx.store.reading() as session:
+        plan = get_plan(session, plan_id)
+        return link_view(ctx, session, plan, get_link(session, plan, link_id))
+
+
+@router.patch("/links/{link_id}", name="editLink", responses=CONFLICT)
+def edit(
+    ctx: Ctx, who: Who, plan_id: int, link_id: int, body: schemas.EditsBody
+) -> schemas.Changed:
+    """Apply edits to a link, all or none."""
+    edits = tuple(to_core(one) for one in body.edits)
+    with ctx.store.writing() as session:
+        plan = get_plan(session, plan_id)
+        row = get_link(session, plan, link_id)
+        what = f"{row.name}: {describe(edits[0])}"
+        what += f" and {len(edits) - 1} more" if len(edits) > 1 else ""
+        author = changes.Author(who, body.base)
+        changes.change_link(session, plan, row, edits, author, what)
+        return changed(ctx, session, plan, link_id)
+
+
+@router.post("/links/{link_id}/preview", name="previewLink")
+def preview(ctx: Ctx, plan_id: int, link_id: int, body: schemas.PreviewBody) -> schemas.Preview:
+    """What edits would bring; nothing is stored."""
+    edits = tuple(to_core(one) for one in body.edits)
+    with ctx.store.reading() as session:
+        plan = get_plan(session, plan_id)
+        row = get_link(session, plan, link_id)
+        rules = rules_of(plan)
+        before = ctx.answers.of(row, rules, place_names(session, plan))
+        after = check_link(corelink.link(changes.edited(session, plan, row, edits)), rules)
+        return schemas.Preview(before=views.brief(before), after=views.brief(after))
+
+
+@router.get("/links/{link_id}/why", name="whyLink")
+def why(ctx: Ctx, plan_id: int, link_id: int) -> dict[str, schemas.ExplanationView]:
+    """How every figure of a link was made, by the figure's name."""
+    with ctx.store.reading() as session:
+        plan = get_plan(session, plan_id)
+        row = get_link(session, plan, link_id)
+        check = ctx.answers.of(row, rules_of(plan), place_names(session, plan))
+        return {name: views.explanation_view(one) for name, one in explain(check.budget).items()}
+
+
+@router.post("/links/{link_id}/duplicate", name="duplicateLink", status_code=201)
+def duplicate(
+    ctx: Ctx, who: Who, plan_id: int, link_id: int, body: schemas.Base
+) -> schemas.Changed:
+    """Add a copy of a link."""
+    with ctx.store.writing() as session:
+        plan = get_plan(session, plan_id)
+        row = get_link(session, plan, link_id)
+        author = changes.Author(who, body.base)
+        return changed(ctx, session, plan, changes.duplicate_link(session, plan, row, author))
+
+
+@router.delete("/links/{link_id}", name="deleteLink", responses=CONFLICT)
+def delete(ctx: Ctx, who: Who, plan_id: int, link_id: int, base: int) -> schemas.Changed:
+    """Delete a link."""
+    with ctx.store.writing() as session:
+        plan = get_plan(session, plan_id)
+        row = get_link(session, plan, link_id)
+        changes.delete_link(session, plan, row, changes.Author(who, base))
+        return changed(ctx, session, plan)
+
+
+@router.post("/needs", name="addLink", status_code=201)
+def add(ctx: Ctx, who: Who, plan_id: int, body: schemas.NeedBody) -> schemas.Changed:
+    """Add a link for a need: a complete path to edit."""
+    need = Need(body.a_place, body.b_place, body.application, body.distance_m, body.fiber)
+    try:
+        link = propose(need)
+    except NeedError as error:
+        raise Refused(error.key, str(error)) from None
+    with ctx.store.writing() as session:
+        plan = get_plan(session, plan_id)
+        name = changes.unused_name(session, plan, body.name or link.name)
+        empty = LinkDoc.model_construct(
+            name=name, a=corelink.end_doc(link.a), b=corelink.end_doc(link.b), path=[]
+        )
+        doc = corelink.link_doc(link, empty).model_copy(update={"name": name})
+        author = changes.Author(who, body.base)
+        number = changes.add_link(session, plan, doc, author, f"Add link {name}")
+        return changed(ctx, session, plan, number)
+
+
+@router.get("/suited", name="listSuited")
+def list_suited(ctx: Ctx, plan_id: int, distance_m: float) -> list[schemas.SuitedInfo]:
+    """Every application judged at a distance on its usual glass, by the plan's house rules."""
+    with ctx.store.reading() as session:
+        rules = rules_of(get_plan(session, plan_id))
+    try:
+        found = suited(distance_m, rules)
+    except NeedError as error:
+        raise Refused(error.key, str(error)) from None
+    return [
+        schemas.SuitedInfo(
+            application=s.application,
+            rate_gbps=s.rate_gbps,
+            strands=s.strands,
+            mode=s.mode,
+            fiber=s.fiber,
+            reach_m=s.reach_m,
+            margin_db=rounded(s.margin_db),
+            fits=s.fits,
+            reason=s.reason,
+        )
+        for s in found
+    ]

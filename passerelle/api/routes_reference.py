@@ -1,0 +1,59 @@
+"""What forms offer to choose from, straight out of the tables."""
+
+from fastapi import APIRouter
+
+from passerelle.core.lightpath import GRADES
+from passerelle.core.modules import End, resolve
+from passerelle.core.tables import HIGH, STANDARD
+
+from . import schemas
+
+router = APIRouter(prefix="/api/reference", tags=["reference"])
+
+CONNECTORS = (
+    "LC/UPC", "LC/APC", "LC/PC", "SC/UPC", "SC/APC", "SC/PC", "ST/UPC", "ST/PC", "FC/UPC", "FC/APC",
+    "FC/PC", "MT-RJ/PC/pinned", "MT-RJ/PC/unpinned",
+    *(
+        f"{size}/{polish}/{pins}"
+        for size in ("MPO-12", "MPO-16", "MPO-24", "MPO-32")
+        for polish in ("PC", "UPC", "APC")
+        for pins in ("unpinned", "pinned")
+    ),
+    "bare",
+)  # fmt: skip
+CAGES = ("SFP", "SFP+", "SFP28", "SFP56", "QSFP+", "QSFP28", "QSFP56", "QSFP-DD", "OSFP")
+DUPLEX, MULTI = ["A-B", "A-A"], ["type-A", "type-B", "type-C"]
+WIRINGS = {
+    "cord": DUPLEX + MULTI,
+    "cable": ["crossed", "straight", *MULTI],
+    "pigtail": ["straight", "crossed"],
+    "cassette": ["straight", "crossed", *MULTI],
+    "inline": ["straight"],
+}
+
+
+@router.get("", name="getReference")
+def get() -> schemas.Reference:
+    """Fibers, applications, connectors, cages, grades, attenuators and wirings."""
+    return schemas.Reference(
+        fibers=[
+            schemas.FiberInfo(name=f.name, mode=f.mode, jacket=list(f.jacket))
+            for f in STANDARD.fibers.values()
+        ],
+        applications=[
+            schemas.ApplicationInfo(
+                name=a.name,
+                rate_gbps=a.rate_gbps,
+                strands=a.strands,
+                modes=sorted(resolve(End(a.name)).modes),
+                source=a.source,
+                sure=a.levels_confidence == HIGH,
+            )
+            for a in STANDARD.applications.values()
+        ],
+        connectors=list(CONNECTORS),
+        cages=list(CAGES),
+        grades=list(GRADES),
+        attenuators_db=list(STANDARD.stock_attenuators_db),
+        wirings=WIRINGS,
+    )

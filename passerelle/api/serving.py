@@ -1,0 +1,52 @@
+"""Runs the application on this machine."""
+
+import logging
+import socket
+import sys
+from pathlib import Path
+
+import uvicorn
+from sqlalchemy import func, select
+
+from passerelle.demo_data import demo_plan
+from passerelle.plans.models import Plan
+from passerelle.plans.store import Store
+from passerelle.plans.transfer import store_new
+
+from .app import WEB, create_app
+
+HOST = "127.0.0.1"
+
+
+def load_demo(store: Store) -> None:
+    """Put the demo plan into a store that has no plan yet."""
+    with store.writing() as session:
+        if session.scalar(select(func.count(Plan.id))) == 0:
+            store_new(session, demo_plan(), "Passerelle", "Demo plan")
+
+
+def serve(folder: Path, port: int, *, demo: bool) -> int:
+    """Serve until Ctrl-C; return the exit status."""
+    listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
+    listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        listener.bind((HOST, port))
+    except (OSError, OverflowError) as error:
+        print(f"port {port} cannot be used: {error}; choose another with --port", file=sys.stderr)
+        return 2
+    store = Store(folder)
+    try:
+        if demo:
+            load_demo(store)
+        if not WEB.exists():
+            print("the front end is not built; run scripts/demo", file=sys.stderr)
+        logging.getLogger("uvicorn.access").disabled = True
+        config = uvicorn.Config(create_app(store), log_level="warning", access_log=False)
+        print(f"http://{HOST}:{listener.getsockname()[1]}/", flush=True)
+        uvicorn.Server(config).run(sockets=[listener])
+    except KeyboardInterrupt:
+        pass
+    finally:
+        store.close()
+        listener.close()
+    return 0
