@@ -1,0 +1,77 @@
+/** The typed client of the API, and the names of what it says. */
+import createClient, { type Middleware } from "openapi-fetch";
+import { currentWho } from "../app/settings";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type PlanInfo = Schemas["PlanInfo"];
+export type PlanListItem = Schemas["PlanListItem"];
+export type LinkSummary = Schemas["LinkSummary"];
+export type LinkView = Schemas["LinkView"];
+export type DirectionView = Schemas["DirectionView"];
+export type FindingView = Schemas["FindingView"];
+export type RemedyView = Schemas["RemedyView"];
+export type Brief = Schemas["Brief"];
+export type Changed = Schemas["Changed"];
+export type Conflict = Schemas["Conflict"];
+export type Explanation = Schemas["ExplanationView"];
+export type Reference = Schemas["Reference"];
+export type Suited = Schemas["SuitedInfo"];
+export type SegmentDoc = Schemas["SegmentDoc"];
+export type JointDoc = Schemas["JointDoc"];
+export type PartDoc = SegmentDoc | JointDoc;
+export type EndDoc = Schemas["EndDoc"];
+export type HouseRules = Schemas["HouseRulesDoc"];
+export type Edit = Schemas["EditsBody"]["edits"][number];
+export type Verdict = LinkSummary["verdict"];
+export type Severity = FindingView["severity"];
+export type Side = "a" | "b";
+
+/** A refusal, as the sentence that the server says. */
+export class Refusal extends Error {
+  readonly status: number;
+  readonly conflict: Conflict | null;
+
+  constructor(status: number, message: string, conflict: Conflict | null = null) {
+    super(message);
+    this.status = status;
+    this.conflict = conflict;
+  }
+}
+
+const signed: Middleware = {
+  onRequest({ request }) {
+    const who = currentWho();
+    if (who) request.headers.set("x-passerelle-who", encodeURIComponent(who));
+    return request;
+  },
+};
+
+export const client = createClient<paths>({ baseUrl: window.location.origin });
+client.use(signed);
+
+interface Outcome<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer; a refusal is thrown as its sentence. */
+export async function taken<T>(asked: Promise<Outcome<T>>): Promise<T> {
+  let outcome: Outcome<T>;
+  try {
+    outcome = await asked;
+  } catch {
+    throw new Refusal(0, "Passerelle does not answer. Is it still running on this machine?");
+  }
+  if (outcome.response.ok && outcome.data !== undefined) return outcome.data;
+  const problem = outcome.error as { detail?: unknown } | undefined;
+  const detail = typeof problem?.detail === "string" ? problem.detail : null;
+  const status = outcome.response.status;
+  const conflict = status === 409 ? (outcome.error as Conflict) : null;
+  throw new Refusal(status, detail ?? `The server answered with status ${status}.`, conflict);
+}
+
+export function isSegment(part: PartDoc): part is SegmentDoc {
+  return "segment" in part;
+}

@@ -1,0 +1,262 @@
+/** Hooks over the API: server state lives in the query cache and nowhere else. */
+import {
+  keepPreviousData,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type QueryClient,
+} from "@tanstack/react-query";
+import {
+  client,
+  taken,
+  type Changed,
+  type Edit,
+  type LinkSummary,
+  type LinkView,
+  type PlanInfo,
+  type Refusal,
+} from "./client";
+
+export const keys = {
+  plans: ["plans"] as const,
+  plan: (plan: number) => ["plan", plan] as const,
+  links: (plan: number) => ["plan", plan, "links"] as const,
+  link: (plan: number, link: number) => ["plan", plan, "link", link] as const,
+  why: (plan: number, link: number, revision: number) =>
+    ["plan", plan, "why", link, revision] as const,
+  revisions: (plan: number, revision: number) => ["plan", plan, "revisions", revision] as const,
+};
+
+export const usePlans = () =>
+  useQuery({ queryKey: keys.plans, queryFn: () => taken(client.GET("/api/plans")) });
+
+export const usePlan = (plan_id: number) =>
+  useQuery({
+    queryKey: keys.plan(plan_id),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}", { params: { path: { plan_id } } })),
+  });
+
+export const useLinks = (plan_id: number) =>
+  useQuery({
+    queryKey: keys.links(plan_id),
+    queryFn: () =>
+      taken(client.GET("/api/plans/{plan_id}/links", { params: { path: { plan_id } } })),
+  });
+
+export const useLink = (plan_id: number, link_id: number) =>
+  useQuery({
+    queryKey: keys.link(plan_id, link_id),
+    queryFn: () =>
+      taken(
+        client.GET("/api/plans/{plan_id}/links/{link_id}", {
+          params: { path: { plan_id, link_id } },
+        }),
+      ),
+    retry: false,
+  });
+
+export const useWhy = (plan_id: number, link_id: number, revision: number, on: boolean) =>
+  useQuery({
+    queryKey: keys.why(plan_id, link_id, revision),
+    queryFn: () =>
+      taken(
+        client.GET("/api/plans/{plan_id}/links/{link_id}/why", {
+          params: { path: { plan_id, link_id } },
+        }),
+      ),
+    enabled: on,
+    placeholderData: keepPreviousData,
+  });
+
+export const useReference = () =>
+  useQuery({
+    queryKey: ["reference"],
+    queryFn: () => taken(client.GET("/api/reference")),
+    staleTime: Infinity,
+  });
+
+export const useSuited = (plan_id: number, distance_m: number | null) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "suited", distance_m],
+    queryFn: () =>
+      taken(
+        client.GET("/api/plans/{plan_id}/suited", {
+          params: { path: { plan_id }, query: { distance_m: distance_m ?? 0 } },
+        }),
+      ),
+    enabled: distance_m !== null,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const useRevisions = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: keys.revisions(plan_id, revision),
+    queryFn: () =>
+      taken(client.GET("/api/plans/{plan_id}/revisions", { params: { path: { plan_id } } })),
+  });
+
+/** Take a change's answer into the cache: only what it touched. */
+export function absorb(cache: QueryClient, plan_id: number, changed: Changed) {
+  cache.setQueryData(keys.plan(plan_id), changed.plan);
+  void cache.invalidateQueries({ queryKey: ["plan", plan_id, "suited"] });
+  if (changed.everything) {
+    void cache.invalidateQueries({ queryKey: keys.links(plan_id) });
+    void cache.invalidateQueries({ queryKey: ["plan", plan_id, "link"] });
+    void cache.invalidateQueries({ queryKey: keys.plans });
+    return;
+  }
+  cache.setQueryData<LinkSummary[]>(keys.links(plan_id), (old) => {
+    if (!old) return old;
+    const fresh = new Map(changed.links.map((l) => [l.id, l]));
+    const gone = new Set(changed.removed);
+    const kept = old.filter((l) => !gone.has(l.id)).map((l) => fresh.get(l.id) ?? l);
+    const known = new Set(old.map((l) => l.id));
+    return [...kept, ...changed.links.filter((l) => !known.has(l.id))];
+  });
+  for (const summary of changed.links) {
+    if (summary.id !== changed.link?.summary.id) {
+      void cache.invalidateQueries({ queryKey: keys.link(plan_id, summary.id) });
+    }
+  }
+  if (changed.link) {
+    cache.setQueryData(keys.link(plan_id, changed.link.summary.id), changed.link);
+  }
+}
+
+/**
+ * The revision that the person is looking at: of one link, the one that last changed it as shown
+ * here, so that a change by somebody else is noticed even after other links were saved.
+ */
+function seenRevision(cache: QueryClient, plan_id: number, link_id?: number): number {
+  if (link_id !== undefined) {
+    const open = cache.getQueryData<LinkView>(keys.link(plan_id, link_id))?.summary;
+    const rows = cache.getQueryData<LinkSummary[]>(keys.links(plan_id));
+    const seen = open ?? rows?.find((l) => l.id === link_id);
+    if (seen) return seen.changed_in;
+  }
+  return cache.getQueryData<PlanInfo>(keys.plan(plan_id))?.revision ?? 0;
+}
+
+interface EditRequest {
+  link_id: number;
+  edits: Edit[];
+  /** Set to store the edits on top of what somebody else saved. */
+  base?: number;
+}
+
+/** A change of the plan by any route; `ask` gets the revision that the person is looking at. */
+type Seen = (link_id?: number) => number;
+
+function useChange<In>(plan_id: number, ask: (input: In, seen: Seen) => Promise<Changed>) {
+  const cache = useQueryClient();
+  return useMutation<Changed, Refusal, In>({
+    scope: { id: `plan-${plan_id}` }, // one after the other, so that each sees the last revision
+    mutationFn: (input) => ask(input, (link_id) => seenRevision(cache, plan_id, link_id)),
+    onSuccess: (changed) => absorb(cache, plan_id, changed),
+  });
+}
+
+export const useEditLink = (plan_id: number) =>
+  useChange<EditRequest>(plan_id, ({ link_id, edits, base }, seen) =>
+    taken(
+      client.PATCH("/api/plans/{plan_id}/links/{link_id}", {
+        params: { path: { plan_id, link_id } },
+        body: { base: base ?? seen(link_id), edits },
+      }),
+    ),
+  );
+
+export const useDuplicateLink = (plan_id: number) =>
+  useChange<number>(plan_id, (link_id, seen) =>
+    taken(
+      client.POST("/api/plans/{plan_id}/links/{link_id}/duplicate", {
+        params: { path: { plan_id, link_id } },
+        body: { base: seen() },
+      }),
+    ),
+  );
+
+export const useDeleteLink = (plan_id: number) =>
+  useChange<number>(plan_id, (link_id, seen) =>
+    taken(
+      client.DELETE("/api/plans/{plan_id}/links/{link_id}", {
+        params: { path: { plan_id, link_id }, query: { base: seen(link_id) } },
+      }),
+    ),
+  );
+
+export interface NeedInput {
+  a_place: string;
+  b_place: string;
+  application: string;
+  distance_m: number;
+  fiber: string | null;
+}
+
+export const useAddLink = (plan_id: number) =>
+  useChange<NeedInput>(plan_id, (need, seen) =>
+    taken(
+      client.POST("/api/plans/{plan_id}/needs", {
+        params: { path: { plan_id } },
+        body: { ...need, base: seen() },
+      }),
+    ),
+  );
+
+export const useTurn = (plan_id: number) =>
+  useChange<"undo" | "redo">(plan_id, (which, seen) =>
+    taken(
+      client.POST(`/api/plans/{plan_id}/${which}`, {
+        params: { path: { plan_id } },
+        body: { base: seen() },
+      }),
+    ),
+  );
+
+export const useRestoreDemo = (plan_id: number) =>
+  useChange<null>(plan_id, (_, seen) =>
+    taken(
+      client.POST("/api/plans/{plan_id}/restore-demo", {
+        params: { path: { plan_id } },
+        body: { base: seen() },
+      }),
+    ),
+  );
+
+export interface PlanInput {
+  name?: string;
+  house_rules?: Changed["plan"]["house_rules"];
+}
+
+export const useChangePlan = (plan_id: number) =>
+  useChange<PlanInput>(plan_id, (input, seen) =>
+    taken(
+      client.PATCH("/api/plans/{plan_id}", {
+        params: { path: { plan_id } },
+        body: { ...input, base: seen() },
+      }),
+    ),
+  );
+
+export async function previewEdits(plan_id: number, link_id: number, edits: Edit[]) {
+  return taken(
+    client.POST("/api/plans/{plan_id}/links/{link_id}/preview", {
+      params: { path: { plan_id, link_id } },
+      body: { edits },
+    }),
+  );
+}
+
+export async function importPlan(text: string) {
+  const asked = client.POST("/api/plans/import", {
+    body: text as never,
+    bodySerializer: (body: unknown) => body as string,
+    headers: { "Content-Type": "application/json" },
+  });
+  return taken(asked);
+}
+
+export async function newPlan(name: string) {
+  return taken(client.POST("/api/plans", { body: { name } }));
+}

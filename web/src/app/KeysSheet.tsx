@@ -1,0 +1,41 @@
+/** The keys, listed. */
+import { Flex, Text } from "@chakra-ui/react";
+import { Mono } from "../parts/Mono";
+import { Sheet } from "../parts/Sheet";
+
+const KEYS: [string, string][] = [
+  ["0", "all links"],
+  ["2", "Need: add a link"],
+  ["5", "Light"],
+  ["n", "add a link"],
+  ["j / k", "next, previous link"],
+  ["Enter", "open the marked link"],
+  ["/", "find a link"],
+  ["← →", "walk along the path, with a part in focus"],
+  ["Delete", "remove the selected part"],
+  ["d", "other direction"],
+  ["t", "worst case, typical, both"],
+  ["w", "why this margin"],
+  ["u, Ctrl Z", "undo"],
+  ["Shift U, Ctrl Y", "redo"],
+  ["m", "metres or feet"],
+  ["h", "history"],
+  ["r", "house rules"],
+  ["Esc", "let go"],
+  ["?", "these keys"],
+];
+
+export function KeysSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Sheet title="Keys" open={open} onClose={onClose}>
+      {KEYS.map(([key, what]) => (
+        <Flex key={key} gap="4" py="0.5">
+          <Mono w="150px" flex="none" fontWeight="700">
+            {key}
+          </Mono>
+          <Text>{what}</Text>
+        </Flex>
+      ))}
+    </Sheet>
+  );
+}

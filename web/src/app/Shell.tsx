@@ -1,0 +1,171 @@
+/** The frame around every view of a plan: head, footbridge, keys. */
+import { Box, Button, Flex, Heading, Link, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { Outlet, Link as RouterLink, useLocation, useNavigate, useParams } from "react-router";
+import { useLinks, usePlan, useTurn } from "../api/plan";
+import { Footbridge, type Pier } from "../parts/Footbridge";
+import { Mono } from "../parts/Mono";
+import { Toggle } from "../parts/Toggle";
+import { HistorySheet } from "./HistorySheet";
+import { HouseRulesSheet } from "./HouseRulesSheet";
+import { useKeys } from "./keyboard";
+import { KeysSheet } from "./KeysSheet";
+import { useNotice } from "./notice";
+import { PlanProvider, useOpenPlan } from "./planContext";
+import { PlanMenu } from "./PlanMenu";
+import { useSettings, type Unit } from "./settings";
+
+export function PlanShell() {
+  const { planId } = useParams();
+  const number = Number(planId);
+  const plan = usePlan(number);
+  const links = useLinks(number);
+  const problem = (plan.data ? null : plan.error) ?? (links.data ? null : links.error);
+  if (problem) {
+    return (
+      <Box p="8">
+        <Heading>This plan cannot be shown</Heading>
+        <Text mt="2">{problem.message}</Text>
+        <Button
+          mt="4"
+          colorPalette="accent"
+          onClick={() => {
+            void plan.refetch();
+            void links.refetch();
+          }}
+        >
+          Try again
+        </Button>
+      </Box>
+    );
+  }
+  if (!plan.data || !links.data) {
+    return (
+      <Text p="8" color="fg.muted" role="status">
+        Opening the plan and judging its links …
+      </Text>
+    );
+  }
+  return (
+    <PlanProvider plan={plan.data} links={links.data}>
+      <Frame />
+    </PlanProvider>
+  );
+}
+
+type Opened = "keys" | "history" | "rules" | null;
+
+function Frame() {
+  const { plan, links, shown } = useOpenPlan();
+  const { unit, set } = useSettings();
+  const { say, refuse } = useNotice();
+  const navigate = useNavigate();
+  const { linkId } = useParams();
+  const location = useLocation();
+  const turn = useTurn(plan.id);
+  const [opened, setOpened] = useState<Opened>(null);
+  const home = `/plans/${plan.id}`;
+  const light = `${home}/links/${linkId ?? shown[0]?.id ?? links[0]?.id ?? 0}`;
+  const go = (to: string) => () => void navigate(to);
+  const turned = (which: "undo" | "redo") => () => {
+    const what = plan[which];
+    if (!what) {
+      say(which === "undo" ? "There is nothing to undo." : "There is nothing to redo.");
+      return;
+    }
+    turn.mutate(which, {
+      onSuccess: () => say(`${which === "undo" ? "Undone" : "Redone"}: ${what}`),
+      onError: refuse,
+    });
+  };
+  useKeys({
+    "0": go(home),
+    "2": go(`${home}/need`),
+    n: go(`${home}/need`),
+    "5": () => links.length && void navigate(light),
+    u: turned("undo"),
+    "ctrl+z": turned("undo"),
+    U: turned("redo"),
+    "ctrl+y": turned("redo"),
+    m: () => set({ unit: unit === "m" ? "ft" : "m" }),
+    h: () => setOpened("history"),
+    r: () => setOpened("rules"),
+    "?": () => setOpened("keys"),
+    "/": () => document.getElementById("find")?.focus(),
+  });
+  const open = links.find((l) => l.id === Number(linkId));
+  const counted = open ? [open] : links;
+  const sum = (severity: "stop" | "warn") => counted.reduce((n, l) => n + l.counts[severity], 0);
+  const at = location.pathname;
+  const piers: Pier[] = [
+    { key: "0", label: "All links", to: home, current: at === home || at === `${home}/`, stop: 0, warn: 0 },
+    { key: "2", label: "Need", to: `${home}/need`, current: at.endsWith("/need"), stop: 0, warn: 0 },
+    { key: "5", label: "Light", to: light, current: at.includes("/links/"), stop: sum("stop"), warn: sum("warn") },
+  ];
+  return (
+    <Flex direction="column" h="100%" colorPalette="accent" className="print-whole">
+      <Flex as="header" align="center" gap="4" px="4" h="42px" flex="none">
+        <Link asChild fontWeight="800" fontSize="19px" color="fg" textDecoration="none">
+          <RouterLink to={home}>Passerelle</RouterLink>
+        </Link>
+        <Text fontWeight="600" truncate>
+          {plan.name}
+        </Text>
+        <Text color="fg.muted" whiteSpace="nowrap" fontSize="14px" hideBelow="lg">
+          revision {plan.revision} · saved
+        </Text>
+        <Flex ml="auto" gap="1.5" align="center" className="no-print">
+          <HeadButton label="Undo" hint="u" title={plan.undo ? `Undo: ${plan.undo}` : "Nothing to undo"} off={!plan.undo} onClick={turned("undo")} />
+          <HeadButton label="Redo" hint="U" title={plan.redo ? `Redo: ${plan.redo}` : "Nothing to redo"} off={!plan.redo} onClick={turned("redo")} />
+          <HeadButton label="Keys" hint="?" title="The keys" onClick={() => setOpened("keys")} />
+          <Toggle
+            label="Units"
+            value={unit}
+            options={[
+              { value: "m", label: "m" },
+              { value: "ft", label: "ft" },
+            ]}
+            onChange={(value) => set({ unit: value as Unit })}
+          />
+          <PlanMenu onHistory={() => setOpened("history")} onRules={() => setOpened("rules")} />
+        </Flex>
+      </Flex>
+      <Footbridge piers={piers} />
+      <Flex as="main" direction="column" flex="1" minH="0" className="print-whole">
+        <Outlet />
+      </Flex>
+      <KeysSheet open={opened === "keys"} onClose={() => setOpened(null)} />
+      <HistorySheet open={opened === "history"} onClose={() => setOpened(null)} />
+      <HouseRulesSheet open={opened === "rules"} onClose={() => setOpened(null)} />
+    </Flex>
+  );
+}
+
+interface HeadButtonProps {
+  label: string;
+  hint: string;
+  title: string;
+  off?: boolean;
+  onClick: () => void;
+}
+
+function HeadButton({ label, hint, title, off, onClick }: HeadButtonProps) {
+  return (
+    <Button
+      size="xs"
+      h="28px"
+      px="2"
+      variant="ghost"
+      color={off ? "fg.muted" : "fg"}
+      fontSize="14px"
+      title={title}
+      aria-disabled={off}
+      onClick={onClick}
+    >
+      {label}
+      <Mono fontSize="12px" borderWidth="1px" borderRadius="sm" px="1.5" bg="bg.panel" color="fg.muted" hideBelow="lg">
+        {hint}
+      </Mono>
+    </Button>
+  );
+}

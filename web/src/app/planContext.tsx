@@ -1,0 +1,61 @@
+/** The open plan: its head, its links, and the order in which the rail shows them. */
+import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import type { LinkSummary, PlanInfo } from "../api/client";
+
+export type SortKey = "margin" | "name" | "plan";
+
+interface PlanApi {
+  plan: PlanInfo;
+  links: LinkSummary[];
+  /** Links after filter and sort, as rail and overview show them. */
+  shown: LinkSummary[];
+  filter: string;
+  setFilter: (text: string) => void;
+  sort: SortKey;
+  setSort: (key: SortKey) => void;
+}
+
+const PlanContext = createContext<PlanApi | null>(null);
+
+const VERDICT_ORDER = { fails: 0, unknown: 1, tight: 2, works: 3 };
+
+function inOrder(a: LinkSummary, b: LinkSummary, sort: SortKey): number {
+  if (sort === "name") return a.name.localeCompare(b.name, undefined, { numeric: true });
+  if (sort === "plan") return 0;
+  const verdicts = VERDICT_ORDER[a.verdict] - VERDICT_ORDER[b.verdict];
+  return verdicts || (a.margin_db ?? -Infinity) - (b.margin_db ?? -Infinity);
+}
+
+function matches(link: LinkSummary, words: string[]): boolean {
+  const text = [link.name, link.application, link.glass, link.verdict, link.a_place, link.b_place]
+    .join(" ")
+    .toLowerCase();
+  return words.every((word) => text.includes(word));
+}
+
+interface Props {
+  plan: PlanInfo;
+  links: LinkSummary[];
+  children: ReactNode;
+}
+
+export function PlanProvider({ plan, links, children }: Props) {
+  const [filter, setFilter] = useState("");
+  const [sort, setSort] = useState<SortKey>("margin");
+  const shown = useMemo(() => {
+    const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
+    const kept = words.length ? links.filter((l) => matches(l, words)) : [...links];
+    return kept.sort((a, b) => inOrder(a, b, sort));
+  }, [links, filter, sort]);
+  const api = useMemo(
+    () => ({ plan, links, shown, filter, setFilter, sort, setSort }),
+    [plan, links, shown, filter, sort],
+  );
+  return <PlanContext.Provider value={api}>{children}</PlanContext.Provider>;
+}
+
+export function useOpenPlan(): PlanApi {
+  const api = useContext(PlanContext);
+  if (!api) throw new Error("useOpenPlan outside PlanProvider");
+  return api;
+}

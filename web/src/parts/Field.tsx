@@ -1,0 +1,136 @@
+/** A form field that is stored when it is left or Enter is pressed, and keeps what was typed. */
+import { Box, Flex, Input, NativeSelect, Text } from "@chakra-ui/react";
+import { useId, useState } from "react";
+
+interface TextFieldProps {
+  label: string;
+  value: string;
+  /** Stores; a rejected promise's message is shown under the field. */
+  onCommit: (text: string) => Promise<unknown> | undefined;
+  width?: string;
+  suffix?: string;
+  mono?: boolean;
+  placeholder?: string;
+  invalid?: (text: string) => string | null;
+  list?: string;
+}
+
+function Frame(props: { id: string; label: string; problem: string | null; width?: string; children: React.ReactNode }) {
+  return (
+    <Box w={props.width} minW="0" position="relative">
+      <Text asChild fontSize="12px" color="fg.muted" lineHeight="1.2">
+        <label htmlFor={props.id}>{props.label}</label>
+      </Text>
+      {props.children}
+      {props.problem && (
+        <Text id={`${props.id}-problem`} role="alert" fontSize="12px" color="stop.fg" fontWeight="600" maxW="260px">
+          {props.problem}
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+export function TextField(props: TextFieldProps) {
+  const id = useId();
+  const [text, setText] = useState(props.value);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [shownFor, setShownFor] = useState(props.value);
+  if (shownFor !== props.value) {
+    // The stored value changed (an edit, undo, another part): show it, unless a refusal stands.
+    setShownFor(props.value);
+    setText(props.value);
+    setProblem(null);
+  }
+  const commit = () => {
+    if (text === props.value) {
+      setProblem(null);
+      return;
+    }
+    const wrong = props.invalid?.(text) ?? null;
+    setProblem(wrong);
+    if (wrong) return;
+    props.onCommit(text)?.catch((error: unknown) =>
+      setProblem(error instanceof Error ? error.message : String(error)),
+    );
+  };
+  return (
+    <Frame id={id} label={props.label} problem={problem} width={props.width}>
+      <Flex align="center" gap="1">
+        <Input
+          id={id}
+          size="xs"
+          h="30px"
+          fontSize="14px"
+          px="2"
+          bg="bg.panel"
+          fontFamily={props.mono ? "mono" : undefined}
+          value={text}
+          list={props.list}
+          placeholder={props.placeholder}
+          aria-invalid={problem ? true : undefined}
+          aria-describedby={problem ? `${id}-problem` : undefined}
+          borderColor={problem ? "stop.fg" : undefined}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={commit}
+          onKeyDown={(e) => {
+            if (e.key === "Enter") commit();
+            if (e.key === "Escape") {
+              setText(props.value);
+              setProblem(null);
+            }
+          }}
+        />
+        {props.suffix && (
+          <Text fontSize="13px" color="fg.muted">
+            {props.suffix}
+          </Text>
+        )}
+      </Flex>
+    </Frame>
+  );
+}
+
+interface ChoiceProps {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  onChange: (value: string) => Promise<unknown> | undefined;
+  width?: string;
+}
+
+export function Choice(props: ChoiceProps) {
+  const id = useId();
+  const [problem, setProblem] = useState<string | null>(null);
+  const known = props.options.some((o) => o.value === props.value);
+  return (
+    <Frame id={id} label={props.label} problem={problem} width={props.width}>
+      <NativeSelect.Root size="xs">
+        <NativeSelect.Field
+          id={id}
+          h="30px"
+          fontSize="14px"
+          ps="2"
+          bg="bg.panel"
+          value={props.value}
+          onChange={(e) => {
+            setProblem(null);
+            props.onChange(e.target.value)?.catch((error: unknown) =>
+              setProblem(error instanceof Error ? error.message : String(error)),
+            );
+          }}
+        >
+          {!known && <option value={props.value}>{props.value || "not recorded"}</option>}
+          {props.options.map((o) => (
+            <option key={o.value} value={o.value}>
+              {o.label}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </Frame>
+  );
+}
+
+export const options = (values: readonly string[]) => values.map((v) => ({ value: v, label: v }));

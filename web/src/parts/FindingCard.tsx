@@ -1,0 +1,114 @@
+/** A finding beside what it is about, with its remedy and what the remedy would bring. */
+import { Box, Button, Flex, Link, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Brief, FindingView } from "../api/client";
+import { db } from "./figures";
+import { SeverityMark, severityOf } from "./Mark";
+
+interface Props {
+  finding: FindingView;
+  before: Brief;
+  places: Record<"a" | "b", string>;
+  busy: boolean;
+  onApply: (finding: FindingView) => void;
+  onPart: (at: number) => void;
+}
+
+const change = (n: number, one: string, many: string) =>
+  n === 0 ? null : `${n > 0 ? "+" : "−"}${Math.abs(n)} ${Math.abs(n) === 1 ? one : many}`;
+
+/** 'margin 0.4 → 2.1 dB, +1 part, −2 warnings'. */
+export function difference(before: Brief, after: Brief): string {
+  const verdict = before.verdict === after.verdict ? null : `${before.verdict} → ${after.verdict}`;
+  const margin =
+    before.margin_db === after.margin_db
+      ? null
+      : `margin ${db(before.margin_db)} → ${db(after.margin_db)} dB`;
+  const said = [
+    verdict,
+    margin,
+    change(after.parts - before.parts, "part", "parts"),
+    change(after.counts.stop - before.counts.stop, "stop", "stops"),
+    change(after.counts.warn - before.counts.warn, "warning", "warnings"),
+    change(after.counts.note - before.counts.note, "note", "notes"),
+  ].filter(Boolean);
+  return said.length ? said.join(", ") : "nothing else changes";
+}
+
+export function FindingCard({ finding, before, places, busy, onApply, onPart }: Props) {
+  const [open, setOpen] = useState(false);
+  const mark = severityOf(finding.severity);
+  const { remedy } = finding;
+  const ends = finding.ends.map((e) => places[e]).join(" and ");
+  const where = finding.at.length
+    ? `part ${finding.at.slice(0, 3).map((at) => at + 1).join(", ")}${finding.at.length > 3 ? " …" : ""}`
+    : ends;
+  const first = finding.at[0];
+  return (
+    <Box
+      as="article"
+      bg="bg.panel"
+      borderLeftWidth="4px"
+      borderColor={`${mark.tone}.fg`}
+      px="3"
+      py="2.5"
+      data-rule={finding.rule}
+    >
+      <Flex align="center" gap="2" color={`${mark.tone}.fg`} fontWeight="700" fontSize="13px">
+        <SeverityMark severity={finding.severity} size={13} />
+        <span>{mark.word}</span>
+        {where && first === undefined && <span>· {where}</span>}
+        {where && first !== undefined && (
+          <Link asChild color="inherit" textDecoration="underline">
+            <button type="button" onClick={() => onPart(first)}>
+              {where}
+            </button>
+          </Link>
+        )}
+      </Flex>
+      <Text fontWeight="700" lineHeight="1.25" mt="0.5">
+        {finding.title}
+      </Text>
+      <Text fontSize="14px" color="fg.muted" lineHeight="1.35" mt="0.5">
+        {finding.message}
+      </Text>
+      {remedy && (
+        <Box mt="2">
+          <Button
+            size="xs"
+            colorPalette="accent"
+            loading={busy}
+            onClick={() => onApply(finding)}
+            h="auto"
+            py="1"
+            whiteSpace="normal"
+            textAlign="start"
+          >
+            {remedy.label}
+          </Button>
+          <Text fontSize="13px" mt="1" data-preview="">
+            {difference(before, remedy.after)}
+          </Text>
+        </Box>
+      )}
+      {open && (
+        <Box fontSize="13px" mt="1.5" lineHeight="1.4">
+          <Text>
+            <b>Why it matters.</b> {finding.why}
+          </Text>
+          <Text mt="1">
+            <b>What to do.</b> {finding.do}
+          </Text>
+          <Text mt="1" color="fg.muted">
+            {finding.rule} · {finding.source}
+          </Text>
+        </Box>
+      )}
+      <Link asChild fontSize="13px" color="accent.fg" mt="1" fontWeight="600">
+        <button type="button" onClick={() => setOpen(!open)} aria-expanded={open}>
+          {open ? "Less" : "Why, and what to do"}
+        </button>
+      </Link>
+    </Box>
+  );
+}

@@ -1,0 +1,118 @@
+/** The rail of links: verdict and margin at a glance, filter and sort. */
+import { Box, Flex, Input, NativeSelect, Text } from "@chakra-ui/react";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useRef } from "react";
+import { NavLink } from "react-router";
+import type { LinkSummary } from "../api/client";
+import { useOpenPlan, type SortKey } from "../app/planContext";
+import { MarginTick } from "./MarginBar";
+import { VerdictMark } from "./Mark";
+import { Mono } from "./Mono";
+
+const ROW = 50;
+
+function RailRow({ link, current, to }: { link: LinkSummary; current: boolean; to: string }) {
+  return (
+    <Box
+      asChild
+      display="block"
+      h={`${ROW - 4}px`}
+      px="2"
+      py="1"
+      borderLeftWidth="4px"
+      borderColor={current ? "accent.solid" : "transparent"}
+      bg={current ? "bg.panel" : undefined}
+      _hover={{ bg: "bg.muted" }}
+    >
+      <NavLink to={to} title={link.name} aria-current={current ? "page" : undefined}>
+        <Flex align="center" gap="2">
+          <VerdictMark verdict={link.verdict} />
+          <Text flex="1" truncate fontWeight={current ? 700 : 500} fontSize="14px">
+            {link.name}
+          </Text>
+        </Flex>
+        <Flex align="center" gap="2" pl="23px">
+          <Mono flex="1" truncate fontSize="12px" color="fg.muted">
+            {link.application}
+          </Mono>
+          <MarginTick margin={link.margin_db} verdict={link.verdict} />
+        </Flex>
+      </NavLink>
+    </Box>
+  );
+}
+
+export function LinkRail({ current }: { current: number | null }) {
+  const { plan, shown, links, filter, setFilter, sort, setSort } = useOpenPlan();
+  const scroller = useRef<HTMLDivElement>(null);
+  // The virtualizer hands out functions that must not be memoised; the rule can't see that.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+  });
+  const at = shown.findIndex((l) => l.id === current);
+  useEffect(() => {
+    if (at >= 0) rows.scrollToIndex(at, { align: "auto" });
+    // only when another link is opened or the order changes
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [at]);
+  return (
+    <Flex as="aside" direction="column" w="236px" flex="none" minH="0" aria-label="Links" className="no-print">
+      <Flex gap="1" mb="1" align="center">
+        <Input
+          id="find"
+          size="xs"
+          placeholder="Find a link  /"
+          aria-label="Find a link"
+          value={filter}
+          onChange={(e) => setFilter(e.target.value)}
+          onKeyDown={(e) => e.key === "Escape" && (setFilter(""), e.currentTarget.blur())}
+          bg="bg.panel"
+        />
+        <NativeSelect.Root size="xs" w="92px" flex="none">
+          <NativeSelect.Field
+            aria-label="Sort links"
+            value={sort}
+            onChange={(e) => setSort(e.target.value as SortKey)}
+            bg="bg.panel"
+          >
+            <option value="margin">margin</option>
+            <option value="name">name</option>
+            <option value="plan">as added</option>
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+      </Flex>
+      <Text fontSize="12px" color="fg.muted" px="1" mb="1">
+        {shown.length === links.length
+          ? `${links.length} links`
+          : `${shown.length} of ${links.length} links`}
+      </Text>
+      <Box ref={scroller} overflowY="auto" flex="1" minH="0">
+        <Box position="relative" h={`${rows.getTotalSize()}px`}>
+          {rows.getVirtualItems().map((row) => {
+            const link = shown[row.index];
+            if (!link) return null;
+            return (
+              <Box key={link.id} position="absolute" insetX="0" top={`${row.start}px`}>
+                <RailRow
+                  link={link}
+                  current={link.id === current}
+                  to={`/plans/${plan.id}/links/${link.id}`}
+                />
+              </Box>
+            );
+          })}
+        </Box>
+        {shown.length === 0 && (
+          <Text px="2" py="3" color="fg.muted">
+            {links.length ? "No link matches." : "No links yet."}
+          </Text>
+        )}
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,273 @@
+/** The selected part, edited in place: every figure of it, and what can be done around it. */
+import { Button, Flex, Text } from "@chakra-ui/react";
+import type { Edit, JointDoc, PartDoc, Reference, SegmentDoc } from "../api/client";
+import { isSegment } from "../api/client";
+import { useSettings } from "../app/settings";
+import { useState } from "react";
+import { Choice, options, TextField } from "./Field";
+import { fromUnit, lengthField, typed } from "./figures";
+
+interface Props {
+  at: number;
+  part: PartDoc;
+  count: number;
+  reference: Reference;
+  onEdit: (edits: Edit[]) => Promise<unknown>;
+  onWhy: () => void;
+  onSelect: (at: number | null) => void;
+}
+
+const emptyToNull = (text: string) => (text.trim() === "" ? null : text.trim());
+const numberOr = (what: string) => (text: string) =>
+  text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a number for ${what}`;
+
+export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect }: Props) {
+  const set = (next: PartDoc) => onEdit([{ op: "set-part", at, part: next }]);
+  return (
+    <Flex direction="column" gap="2" data-part-editor="">
+      <Flex gap="3" align="start" wrap="wrap">
+        <Text fontWeight="700" fontSize="15px" alignSelf="center" minW="84px">
+          Part {at + 1} of {count}
+        </Text>
+        {isSegment(part) ? (
+          <SegmentFields key={at} part={part} reference={reference} set={set} />
+        ) : (
+          <JointFields key={at} part={part} reference={reference} set={set} />
+        )}
+      </Flex>
+      <Actions at={at} part={part} count={count} onEdit={onEdit} onWhy={onWhy} onSelect={onSelect} />
+    </Flex>
+  );
+}
+
+interface FieldsProps<Doc> {
+  part: Doc;
+  reference: Reference;
+  set: (next: PartDoc) => Promise<unknown>;
+}
+
+/** A loss in place of the table's needs a source: the figure waits until that is given. */
+function LossFields({ part, set }: { part: PartDoc; set: (next: PartDoc) => Promise<unknown> }) {
+  const inline = isSegment(part) && part.segment === "inline";
+  const entered = part.loss_db != null;
+  const [waiting, setWaiting] = useState<number | null>(null);
+  return (
+    <>
+      <TextField
+        label={inline ? "Loss" : entered ? "Entered loss" : "Enter loss"}
+        width="84px"
+        mono
+        suffix="dB"
+        value={part.loss_db == null ? "" : String(part.loss_db)}
+        placeholder="table"
+        invalid={numberOr("the loss in dB")}
+        onCommit={(text) => {
+          const loss_db = typed(text);
+          if (loss_db === null && !inline) return set({ ...part, loss_db, source: null });
+          if (loss_db !== null && !inline && !part.source) {
+            setWaiting(loss_db);
+            return Promise.reject(new Error("Now say where it comes from"));
+          }
+          return set({ ...part, loss_db });
+        }}
+      />
+      {(entered || inline || waiting !== null) && (
+        <TextField
+          label="Source of the loss"
+          width="170px"
+          value={part.source ?? ""}
+          placeholder="meter, date"
+          onCommit={(text) =>
+            set({ ...part, loss_db: waiting ?? part.loss_db, source: emptyToNull(text) })
+          }
+        />
+      )}
+    </>
+  );
+}
+
+function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
+  const { unit } = useSettings();
+  const ends = part.ends ?? [null, null];
+  const setEnd = (which: 0 | 1) => (value: string) => {
+    const next: (string | null)[] = [ends[0] ?? null, ends[1] ?? null];
+    next[which] = value || null;
+    return set({ ...part, ends: next });
+  };
+  const recorded = [{ value: "", label: "not recorded" }];
+  return (
+    <>
+      <TextField
+        label={part.segment === "inline" ? "What" : `Label of the ${part.segment}`}
+        width="124px"
+        value={(part.segment === "inline" ? part.what : part.label) ?? ""}
+        onCommit={(text) =>
+          set(part.segment === "inline" ? { ...part, what: emptyToNull(text) } : { ...part, label: emptyToNull(text) })
+        }
+      />
+      {part.segment !== "inline" && (
+        <TextField
+          label="Length"
+          width="92px"
+          mono
+          suffix={unit}
+          value={lengthField(part.length_m ?? 0, unit)}
+          invalid={(text) => (typed(text) === null ? `“${text}” is not a length in ${unit}` : null)}
+          onCommit={(text) => set({ ...part, length_m: fromUnit(typed(text) ?? 0, unit) })}
+        />
+      )}
+      {part.segment !== "inline" && (
+        <Choice
+          label="Fiber"
+          width="86px"
+          value={part.fiber ?? ""}
+          options={options(reference.fibers.map((f) => f.name))}
+          onChange={(fiber) => set({ ...part, fiber })}
+        />
+      )}
+      {([0, 1] as const).map((which) => (
+        <Choice
+          key={which}
+          label={which === 0 ? "End towards a" : "End towards b"}
+          width="138px"
+          value={ends[which] ?? ""}
+          options={[...recorded, ...options(reference.connectors)]}
+          onChange={setEnd(which)}
+        />
+      ))}
+      {part.segment !== "inline" && (
+        <Choice
+          label="Wiring"
+          width="112px"
+          value={part.wiring ?? ""}
+          options={[
+            ...recorded,
+            ...(reference.wirings[part.segment] ?? []).map((w) => ({ value: w, label: wiringWord(w) })),
+          ]}
+          onChange={(wiring) => set({ ...part, wiring: (wiring || null) as SegmentDoc["wiring"] })}
+        />
+      )}
+      <LossFields part={part} set={set} />
+    </>
+  );
+}
+
+const wiringWord = (wiring: string) =>
+  ({ "A-B": "A-B crossed", "A-A": "A-A straight" })[wiring] ?? wiring;
+
+function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
+  return (
+    <>
+      <Choice
+        label="Joint"
+        width="150px"
+        value={part.joint}
+        options={[
+          { value: "adapter", label: "mated pair" },
+          { value: "fusion", label: "fusion splice" },
+          { value: "mechanical", label: "mechanical splice" },
+        ]}
+        onChange={(joint) =>
+          set({ ...part, joint: joint as JointDoc["joint"], grade: joint === "adapter" ? part.grade : null, keys: joint === "adapter" ? part.keys : null })
+        }
+      />
+      {part.joint === "adapter" && (
+        <>
+          <Choice
+            label="Connector grade"
+            width="120px"
+            value={part.grade ?? "standard"}
+            options={options(reference.grades)}
+            onChange={(grade) => set({ ...part, grade: grade as JointDoc["grade"] })}
+          />
+          <Choice
+            label="Keys"
+            width="112px"
+            value={part.keys ?? ""}
+            options={[{ value: "", label: "not recorded" }, ...options(["opposed", "aligned"])]}
+            onChange={(keys) => set({ ...part, keys: (keys || null) as JointDoc["keys"] })}
+          />
+          <Choice
+            label="Hybrid adapter"
+            width="110px"
+            value={part.hybrid ? "yes" : "no"}
+            options={options(["no", "yes"])}
+            onChange={(hybrid) => set({ ...part, hybrid: hybrid === "yes" || null })}
+          />
+        </>
+      )}
+      <TextField
+        label="Label"
+        width="124px"
+        value={part.label ?? ""}
+        onCommit={(text) => set({ ...part, label: emptyToNull(text) })}
+      />
+      <LossFields part={part} set={set} />
+    </>
+  );
+}
+
+type ActionsProps = Omit<Props, "reference">;
+
+function Actions({ at, part, count, onEdit, onWhy, onSelect }: ActionsProps) {
+  const segment = isSegment(part);
+  const after = segment ? at : at - 1;
+  const run = (edits: Edit[], next?: number | null) => () => {
+    onEdit(edits).then(
+      () => next !== undefined && onSelect(next),
+      () => undefined, // the refusal is shown by whoever stores
+    );
+  };
+  const insert = (kind: "cord" | "cable" | "pigtail" | "inline") =>
+    run(
+      [{ op: "insert-segment", after, kind, ...(kind === "inline" ? { what: "attenuator 5 dB", loss_db: 5 } : {}) }],
+      after + 2,
+    );
+  return (
+    <Flex gap="1.5" wrap="wrap" align="center" className="no-print">
+      <Act onClick={onWhy}>Why this cost?</Act>
+      <Text fontSize="13px" color="fg.muted" ml="1">
+        Insert after
+      </Text>
+      <Act onClick={insert("cord")}>cord</Act>
+      <Act onClick={insert("cable")}>cable</Act>
+      <Act onClick={insert("pigtail")}>pigtail</Act>
+      <Act onClick={insert("inline")}>attenuator</Act>
+      {segment && part.segment !== "inline" && (
+        <>
+          <Text fontSize="13px" color="fg.muted" ml="1">
+            Cut with
+          </Text>
+          <Act onClick={run([{ op: "split-segment", at, kind: "fusion" }], at + 1)}>splice</Act>
+          <Act onClick={run([{ op: "split-segment", at, kind: "adapter" }], at + 1)}>mated pair</Act>
+        </>
+      )}
+      {segment && (
+        <>
+          <Act disabled={at === 0} onClick={run([{ op: "move-segment", at, to: at - 2 }], at - 2)} label="Move towards a">
+            ← Move
+          </Act>
+          <Act disabled={at === count - 1} onClick={run([{ op: "move-segment", at, to: at + 2 }], at + 2)} label="Move towards b">
+            Move →
+          </Act>
+        </>
+      )}
+      <Act onClick={run([{ op: "remove-part", at }], count > 3 ? Math.max(0, at - 1) : null)}>Remove</Act>
+    </Flex>
+  );
+}
+
+function Act(props: { onClick: () => void; children: React.ReactNode; disabled?: boolean; label?: string }) {
+  return (
+    <Button
+      size="xs"
+      variant="outline"
+      colorPalette="accent"
+      onClick={props.onClick}
+      disabled={props.disabled}
+      aria-label={props.label}
+    >
+      {props.children}
+    </Button>
+  );
+}

@@ -1,0 +1,60 @@
+/** How figures are written on screen. Units are converted here and nowhere else. */
+import type { Unit } from "../app/settings";
+
+const METRES_PER_FOOT = 0.3048;
+const MINUS = "−";
+
+function signed(text: string): string {
+  return text.replace("-", MINUS);
+}
+
+export function toUnit(metres: number, unit: Unit): number {
+  return unit === "ft" ? metres / METRES_PER_FOOT : metres;
+}
+
+export function fromUnit(value: number, unit: Unit): number {
+  return unit === "ft" ? value * METRES_PER_FOOT : value;
+}
+
+/** A length with a thin gap between thousands: `2 917 m`, `1.5 m`, `9 570 ft`. */
+export function length(metres: number, unit: Unit): string {
+  return `${lengthNumber(metres, unit)} ${unit}`;
+}
+
+export function lengthNumber(metres: number, unit: Unit): string {
+  const value = toUnit(metres, unit);
+  const digits = value >= 100 || Number.isInteger(value) ? 0 : 1;
+  const [whole = "0", part] = value.toFixed(digits).split(".");
+  const grouped = whole.replace(/\B(?=(\d{3})+$)/g, "\u202f");
+  return part && part !== "0" ? `${grouped}.${part}` : grouped;
+}
+
+/** A length as it stands in a form field: no grouping, as exact as it was entered. */
+export function lengthField(metres: number, unit: Unit): string {
+  return String(Math.round(toUnit(metres, unit) * 1000) / 1000);
+}
+
+export function db(value: number | null | undefined, digits = 2): string {
+  return value == null ? "?" : signed(value.toFixed(digits));
+}
+
+/** With its sign always, for margins. */
+export function plus(value: number | null | undefined, digits = 2): string {
+  if (value == null) return "?";
+  return (value >= 0 ? "+" : "") + db(value, digits);
+}
+
+export function dbm(value: number | null | undefined): string {
+  return value == null ? "?" : signed(value.toFixed(1));
+}
+
+export function rate(gbps: number): string {
+  return gbps < 1 ? `${gbps * 1000}M` : `${gbps}G`;
+}
+
+/** A number that a person typed, with comma or point; null where it is none. */
+export function typed(text: string): number | null {
+  const cleaned = text.trim().replace(/[\s\u202f]/g, "").replace(MINUS, "-").replace(",", ".");
+  if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cleaned)) return null;
+  return Number(cleaned);
+}

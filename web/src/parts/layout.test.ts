@@ -1,0 +1,59 @@
+import { describe, expect, it } from "vitest";
+import { placeParts, powerScale, spread, staircase, type PartSize } from "./layout";
+
+const part = (sort: PartSize["sort"], lengthM = 0): PartSize => ({ sort, lengthM });
+const short: PartSize[] = [part("cord", 2), part("joint"), part("cable", 100), part("joint"), part("cord", 2)];
+
+describe("placeParts", () => {
+  it("fills the room between the modules without gaps", () => {
+    const laid = placeParts(short, 800, false);
+    expect(laid.dense).toBe(false);
+    expect(laid.end).toBeCloseTo(740);
+    for (const [i, p] of laid.parts.entries()) {
+      const before = laid.parts[i - 1];
+      if (before) expect(p.x).toBeCloseTo(before.x + before.width);
+    }
+  });
+
+  it("to scale, glass shares the spare room by its length", () => {
+    const laid = placeParts([part("cable", 300), part("joint"), part("cable", 100)], 600, true);
+    const [long, , half] = laid.parts;
+    expect((long!.width - 34) / (half!.width - 34)).toBeCloseTo(3);
+  });
+
+  it("grows wider than the page for 61 parts rather than squeeze them", () => {
+    const many = Array.from({ length: 61 }, (_, i) => part(i % 2 ? "joint" : "cable", 10));
+    const laid = placeParts(many, 740, false);
+    expect(laid.dense).toBe(true);
+    expect(laid.width).toBe(31 * 34 + 30 * 13 + 2 * 60);
+  });
+});
+
+describe("staircase", () => {
+  it("drops in the middle of a joint and slopes along glass", () => {
+    const placed = [{ x: 0, width: 10 }, { x: 10, width: 10 }];
+    const points = staircase(placed, [false, true], [0, -1, -3], (v) => 10 - v);
+    expect(points).toEqual([[0, 10], [10, 11], [15, 11], [15, 13], [20, 13]]);
+  });
+
+  it("draws nothing where the launch power is not known", () => {
+    expect(staircase([{ x: 0, width: 10 }], [false], [null, null], (v) => v)).toEqual([]);
+  });
+});
+
+describe("powerScale", () => {
+  it("puts high power at the top and holds every value", () => {
+    const scale = powerScale([0.5, -14.4, null], 0, 100);
+    expect(scale.y(0.5)).toBeLessThan(scale.y(-14.4));
+    expect(scale.y(0.5)).toBeGreaterThan(0);
+    expect(scale.y(-14.4)).toBeLessThan(100);
+    expect(scale.ticks).toEqual([-12, -8, -4, 0]);
+  });
+});
+
+describe("spread", () => {
+  it("keeps labels apart and inside", () => {
+    expect(spread([10, 12, 40], 14, 0, 100)).toEqual([10, 24, 40]);
+    expect(spread([95, 98], 14, 0, 100)).toEqual([86, 100]);
+  });
+});

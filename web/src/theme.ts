@@ -1,0 +1,82 @@
+/** The look: ink on paper with one accent. Contrast of every text colour is 5.7 : 1 or better. */
+import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+
+const both = (light: string, dark: string) => ({ value: { _light: light, _dark: dark } });
+
+const severity = (fg: [string, string], tint: [string, string]) => ({
+  fg: both(...fg),
+  subtle: both(...tint),
+});
+
+const config = defineConfig({
+  globalCss: {
+    "html, body, #root": { height: "100%" },
+    body: { bg: "bg", color: "fg", fontSize: "15px", lineHeight: 1.4 },
+    "*:focus-visible": { outline: "2px solid var(--chakra-colors-accent-fg)", outlineOffset: "2px" },
+    ".no-print": { "@media print": { display: "none !important" } },
+    ".print-whole": {
+      "@media print": { height: "auto !important", overflow: "visible !important" },
+    },
+  },
+  theme: {
+    tokens: {
+      fonts: {
+        body: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
+        heading: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
+        mono: { value: "'Atkinson Hyperlegible Mono Variable', monospace" },
+      },
+    },
+    semanticTokens: {
+      colors: {
+        bg: {
+          DEFAULT: both("#F7F4EC", "#12191D"),
+          panel: both("#FFFFFF", "#1A2429"),
+          subtle: both("#FFFFFF", "#1A2429"),
+          muted: both("#EFEADD", "#222E34"),
+          emphasized: both("#E4DDCC", "#2C3A41"),
+        },
+        fg: {
+          DEFAULT: both("#16262E", "#EDF1EE"),
+          muted: both("#4A5B63", "#A9B7BC"),
+          subtle: both("#4A5B63", "#A9B7BC"),
+          error: both("#A8200D", "#FF9C8A"),
+          inverted: both("#FFFFFF", "#12191D"),
+        },
+        border: {
+          DEFAULT: both("#CFC8B8", "#3A474D"),
+          subtle: both("#CFC8B8", "#3A474D"),
+          emphasized: both("#8B8677", "#66757C"),
+          error: both("#A8200D", "#FF9C8A"),
+        },
+        accent: {
+          solid: both("#7A2E6B", "#E7A6D8"),
+          contrast: both("#FFFFFF", "#12191D"),
+          fg: both("#7A2E6B", "#E7A6D8"),
+          subtle: both("#F3E6F0", "#3A2336"),
+          muted: both("#E6CFE1", "#4C3047"),
+          emphasized: both("#D9B8D2", "#5D3C57"),
+          focusRing: both("#7A2E6B", "#E7A6D8"),
+          border: both("#7A2E6B", "#E7A6D8"),
+        },
+        stop: severity(["#A8200D", "#FF9C8A"], ["#FBE7E3", "#45211B"]),
+        warn: severity(["#7A4F00", "#F2C46B"], ["#FBF0D9", "#3D300F"]),
+        note: severity(["#2B5C8A", "#9CC7EE"], ["#E6EFF7", "#1B3145"]),
+        fine: severity(["#0F6B3F", "#7FD6A6"], ["#E2F2E8", "#16382A"]),
+        // Only for real sheaths, always with the word beside the colour.
+        sheath: {
+          yellow: both("#D9AE0B", "#E8C233"),
+          orange: both("#D9690F", "#F08A3C"),
+          aqua: both("#14A0AD", "#35C3CF"),
+          violet: both("#8749B8", "#B98AE0"),
+          lime: both("#83AD12", "#A9D23A"),
+          black: both("#16262E", "#7E8C92"),
+        },
+      },
+    },
+  },
+});
+
+export const system = createSystem(defaultConfig, config);
+
+/** A theme colour for use inside SVG. */
+export const paint = (token: string) => `var(--chakra-colors-${token.replace(".", "-")})`;

@@ -1,0 +1,179 @@
+/** Path row, staircase and costs: one drawing, aligned part by part, light from left to right. */
+import { Box } from "@chakra-ui/react";
+import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import type { DirectionView, LinkView, Severity, Side } from "../../api/client";
+import { isSegment } from "../../api/client";
+import { useSettings, type Unit } from "../../app/settings";
+import { db, length } from "../../parts/figures";
+import { placeParts, type PartSize, type PathLayout } from "../../parts/layout";
+import { PathRow, ROW_HEIGHT, type DrawnPart } from "../../parts/PathRow";
+import { Staircase, type Case } from "../../parts/Staircase";
+import { paint } from "../../theme";
+
+export interface Selection {
+  part?: number;
+  end?: Side;
+}
+
+interface Props {
+  view: LinkView;
+  direction: DirectionView;
+  shownCase: Case;
+  judged: "worst" | "typical";
+  toScale: boolean;
+  selected: Selection | null;
+  onSelect: (selection: Selection | null) => void;
+  onWhy: (figure: string) => void;
+}
+
+const COST_HEIGHT = 26;
+const RIGHT_ROOM = 30;
+const RANK: Record<Severity, number> = { stop: 0, warn: 1, note: 2 };
+
+function drawn(view: LinkView, unit: Unit): DrawnPart[] {
+  const worst = new Map<number, Severity>();
+  for (const finding of view.findings) {
+    for (const at of finding.at) {
+      const old = worst.get(at);
+      if (!old || RANK[finding.severity] < RANK[old]) worst.set(at, finding.severity);
+    }
+  }
+  return view.doc.path.map((doc, at) => {
+    const severity = worst.get(at) ?? null;
+    const jacket = view.jackets[at] ?? null;
+    if (isSegment(doc)) {
+      const name = doc.segment === "inline" ? (doc.what ?? "inline part") : doc.segment;
+      const title = doc.label ? `${doc.segment} ${doc.label}` : name;
+      const metres = doc.length_m ?? 0;
+      const detail = doc.segment === "inline" ? db(doc.loss_db, 1) + " dB" : `${length(metres, unit)} ${doc.fiber ?? ""}`;
+      return { at, doc, jacket, title, detail, severity };
+    }
+    const name = { adapter: "mated pair", fusion: "splice", mechanical: "mech." }[doc.joint];
+    const before = view.doc.path[at - 1];
+    const plug = before && isSegment(before) ? (before.ends?.[1]?.split("/")[0] ?? "") : "";
+    const grade = doc.grade && doc.grade !== "standard" ? ` ${doc.grade}` : "";
+    const detail = doc.label ?? (doc.joint === "adapter" ? `${plug}${grade}` : "");
+    return { at, doc, jacket, title: name, detail, severity };
+  });
+}
+
+function sizes(view: LinkView): PartSize[] {
+  return view.doc.path.map((doc) =>
+    isSegment(doc) ? { sort: doc.segment, lengthM: doc.length_m ?? 0 } : { sort: "joint", lengthM: 0 },
+  );
+}
+
+/** Width and height of an element, followed as it changes. */
+function useRoom() {
+  const ref = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState({ width: 720, height: 460 });
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const watch = new ResizeObserver(([entry]) => {
+      if (entry) setRoom({ width: entry.contentRect.width, height: entry.contentRect.height });
+    });
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, []);
+  return [ref, room] as const;
+}
+
+export function Drawing(props: Props) {
+  const { view, direction, shownCase, judged, toScale, selected, onSelect, onWhy } = props;
+  const { unit } = useSettings();
+  const [ref, room] = useRoom();
+  const reversed = direction.sender === "b";
+  const parts = useMemo(() => {
+    const all = drawn(view, unit);
+    return reversed ? all.reverse() : all;
+  }, [view, unit, reversed]);
+  const layout = useMemo(() => {
+    const all = sizes(view);
+    return placeParts(reversed ? all.reverse() : all, room.width - RIGHT_ROOM, toScale);
+  }, [view, reversed, room.width, toScale]);
+  const stepped = parts.map((p) => !isSegment(p.doc) || p.doc.segment === "inline");
+  const near: Side = reversed ? "b" : "a";
+  const far: Side = reversed ? "a" : "b";
+  const stairs = Math.max(150, room.height - ROW_HEIGHT - COST_HEIGHT - 4);
+  return (
+    <Box ref={ref} flex="1" minH="310px" overflowX="auto" overflowY="hidden" mt="1" data-drawing="">
+      <Box w={`${layout.width + RIGHT_ROOM}px`}>
+        <PathRow
+          parts={parts}
+          layout={layout}
+          left={view[near]}
+          right={view[far]}
+          selected={selected?.part ?? null}
+          selectedEnd={selected?.end ? (selected.end === near ? "left" : "right") : null}
+          onSelect={(at) => onSelect(selected?.part === at ? null : { part: at })}
+          onEnd={(which) => {
+            const end = which === "left" ? near : far;
+            onSelect(selected?.end === end ? null : { end });
+          }}
+        />
+        <Staircase
+          direction={direction}
+          layout={{ ...layout, width: layout.width + RIGHT_ROOM }}
+          stepped={stepped}
+          shownCase={shownCase}
+          judged={judged}
+          height={stairs}
+          onWhy={onWhy}
+        />
+        <Costs direction={direction} layout={layout} shownCase={shownCase} onWhy={onWhy} />
+      </Box>
+    </Box>
+  );
+}
+
+interface CostsProps {
+  direction: DirectionView;
+  layout: PathLayout;
+  shownCase: Case;
+  onWhy: (figure: string) => void;
+}
+
+/** What each part costs, under the part. */
+function Costs({ direction, layout, shownCase, onWhy }: CostsProps) {
+  const typical = shownCase === "typical";
+  const total = typical ? direction.loss_typical_db : direction.loss_worst_case_db;
+  const figure = `${direction.sender}.loss.${typical ? "typical" : "worst-case"}`;
+  return (
+    <svg width={layout.width + RIGHT_ROOM} height={COST_HEIGHT} aria-hidden="true">
+      <text x="4" y="17" fontSize="12" fill={paint("fg.muted")}>
+        cost dB
+      </text>
+      {layout.parts.map((place, i) => {
+        const cost = direction.costs[i];
+        const value = typical ? cost?.typical : cost?.worst_case;
+        if (place.width < 30 || (value !== null && value !== undefined && value < 0.005)) return null;
+        return (
+          <text
+            key={i}
+            x={place.x + place.width / 2}
+            y="17"
+            textAnchor="middle"
+            fontSize="12.5"
+            fontFamily="var(--chakra-fonts-mono)"
+            fill={paint("fg")}
+          >
+            {db(value)}
+          </text>
+        );
+      })}
+      <text
+        x={layout.end + 6}
+        y="17"
+        fontSize="13.5"
+        fontWeight="700"
+        fontFamily="var(--chakra-fonts-mono)"
+        fill={paint("fg")}
+        style={{ cursor: "pointer" }}
+        onClick={() => onWhy(figure)}
+      >
+        = {db(total)}
+      </text>
+    </svg>
+  );
+}

@@ -1,0 +1,293 @@
+/** The Light view: the answer, the path as a row of parts, and the staircase under it. */
+import { Box, Button, Flex, Heading, Link, Text } from "@chakra-ui/react";
+import { useMemo, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { useEditLink, useLink, useReference, useWhy } from "../../api/plan";
+import type { Edit, LinkView } from "../../api/client";
+import { Refusal } from "../../api/client";
+import { useKeys } from "../../app/keyboard";
+import { useNotice } from "../../app/notice";
+import { useOpenPlan } from "../../app/planContext";
+import { useSettings } from "../../app/settings";
+import { EndEditor } from "../../parts/EndEditor";
+import { db, dbm, length, lengthNumber } from "../../parts/figures";
+import { LinkRail } from "../../parts/LinkRail";
+import { verdictOf } from "../../parts/Mark";
+import { Mono } from "../../parts/Mono";
+import { PartEditor } from "../../parts/PartEditor";
+import type { Case } from "../../parts/Staircase";
+import { WhySheet } from "../../parts/WhySheet";
+import { ConflictSheet, type Clash } from "./ConflictSheet";
+import { Drawing, type Selection } from "./Drawing";
+import { LinkMenu } from "./LinkMenu";
+import { MarginColumn } from "./MarginColumn";
+import { Toggle } from "../../parts/Toggle";
+
+export function Light() {
+  const { linkId } = useParams();
+  const { plan, shown } = useOpenPlan();
+  const navigate = useNavigate();
+  const number = Number(linkId);
+  const link = useLink(plan.id, number);
+  const open = (step: number) => () => {
+    const at = shown.findIndex((l) => l.id === number);
+    const next = shown[at + step];
+    if (next) void navigate(`/plans/${plan.id}/links/${next.id}`);
+  };
+  useKeys({ j: open(1), k: open(-1) });
+  return (
+    <Flex flex="1" minH="0" gap="4" px="4" pt="2" className="print-whole">
+      <Box hideBelow="lg" display={{ lg: "flex" }} minH="0">
+        <LinkRail current={number} />
+      </Box>
+      {link.data && <OpenLink key={number} view={link.data} />}
+      {link.isPending && <Text p="4">Opening the link …</Text>}
+      {link.isError && !link.data && (
+        <Box p="4">
+          <Heading size="lg">This link cannot be shown</Heading>
+          <Text mt="1">{link.error.message}</Text>
+          <Button mt="3" size="sm" colorPalette="accent" onClick={() => void navigate(`/plans/${plan.id}`)}>
+            All links
+          </Button>
+        </Box>
+      )}
+    </Flex>
+  );
+}
+
+const CASES: { value: Case; label: string }[] = [
+  { value: "worst", label: "worst case" },
+  { value: "typical", label: "typical" },
+  { value: "both", label: "both" },
+];
+
+function OpenLink({ view }: { view: LinkView }) {
+  const { plan } = useOpenPlan();
+  const { refuse, say } = useNotice();
+  const reference = useReference();
+  const edit = useEditLink(plan.id);
+  const judged = plan.house_rules.loss_basis === "typical" ? "typical" : "worst";
+  const [side, setSide] = useState<0 | 1>(() => weaker(view));
+  const [shownCase, setShownCase] = useState<Case>(judged);
+  const [toScale, setToScale] = useState(false);
+  const [selected, setSelected] = useState<Selection | null>(null);
+  const [why, setWhy] = useState<string | null>(null);
+  const [clash, setClash] = useState<Clash | null>(null);
+  const direction = view.directions[side]!;
+  const figures = useWhy(plan.id, view.summary.id, plan.revision, why !== null);
+  const id = view.summary.id;
+
+  const store = useMemo(
+    () => async (edits: Edit[], base?: number) => {
+      try {
+        await edit.mutateAsync({ link_id: id, edits, base });
+      } catch (error) {
+        if (error instanceof Refusal && error.conflict) setClash({ conflict: error.conflict, edits });
+        throw error;
+      }
+    },
+    // mutateAsync is stable; the mutation object is not
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [id, edit.mutateAsync],
+  );
+  const storeLoudly = (edits: Edit[]) =>
+    store(edits).catch((error: unknown) => {
+      if (!(error instanceof Refusal && error.conflict)) refuse(error);
+      throw error;
+    });
+  const part = selected?.part !== undefined ? view.doc.path[selected.part] : undefined;
+  const remove = () => {
+    if (selected?.part === undefined) return;
+    void storeLoudly([{ op: "remove-part", at: selected.part }]).then(
+      () => setSelected(null),
+      () => undefined,
+    );
+  };
+  useKeys({
+    Escape: () => setSelected(null),
+    Delete: remove,
+    d: () => setSide((old) => (old === 0 ? 1 : 0)),
+    t: () => setShownCase((old) => (old === "worst" ? "typical" : old === "typical" ? "both" : "worst")),
+    w: () => setWhy(`${direction.sender}.margin`),
+  });
+  const apply = (edits: Edit[], label: string) => {
+    void storeLoudly(edits).then(
+      () => say(`Applied: ${label}. Undo with u.`),
+      () => undefined,
+    );
+  };
+  return (
+    <>
+      <Flex as="section" direction="column" flex="1" minW="0" minH="0" aria-label="Light" className="print-whole">
+        <Answer view={view} side={side} onWhy={setWhy} />
+        <Flex gap="2" mt="2" wrap="wrap" className="no-print">
+          <Toggle
+            label="Direction"
+            value={String(side)}
+            options={view.directions.map((d, i) => ({
+              value: String(i),
+              label: `to ${d.to_place} ${d.wavelength_nm}`,
+            }))}
+            onChange={(value) => setSide(value === "1" ? 1 : 0)}
+          />
+          <Toggle label="Case" value={shownCase} options={CASES} onChange={(v) => setShownCase(v as Case)} />
+          <Toggle
+            label="Widths"
+            value={toScale ? "scale" : "equal"}
+            options={[
+              { value: "equal", label: "equal widths" },
+              { value: "scale", label: "to scale" },
+            ]}
+            onChange={(value) => setToScale(value === "scale")}
+          />
+          <LinkMenu view={view} onRename={(name) => storeLoudly([{ op: "rename", name }])} />
+        </Flex>
+        <Drawing
+          view={view}
+          direction={direction}
+          shownCase={shownCase}
+          judged={judged}
+          toScale={toScale}
+          selected={selected}
+          onSelect={setSelected}
+          onWhy={setWhy}
+        />
+        <Box borderTopWidth="1px" py="2" minH="92px" flex="none" className="no-print">
+          {reference.data && part && selected?.part !== undefined && (
+            <PartEditor
+              at={selected.part}
+              part={part}
+              count={view.doc.path.length}
+              reference={reference.data}
+              onEdit={storeLoudly}
+              onWhy={() => setWhy(`${direction.sender}.loss.${shownCase === "typical" ? "typical" : "worst-case"}`)}
+              onSelect={(at) => setSelected(at === null ? null : { part: at })}
+            />
+          )}
+          {reference.data && selected?.end && (
+            <EndEditor
+              key={selected.end}
+              side={selected.end}
+              end={selected.end === "a" ? view.doc.a : view.doc.b}
+              places={plan.places.map((p) => p.name)}
+              reference={reference.data}
+              onEdit={storeLoudly}
+            />
+          )}
+          {!selected && (
+            <Text color="fg.muted" fontSize="14px">
+              Press a part or a module to change it. Arrow keys walk along the path.
+            </Text>
+          )}
+        </Box>
+      </Flex>
+      <MarginColumn
+        view={view}
+        busy={edit.isPending}
+        onApply={(finding) => finding.remedy && apply(finding.remedy.edits, finding.remedy.label)}
+        onPart={(at) => setSelected({ part: at })}
+      />
+      <WhySheet
+        figure={why}
+        figures={figures.data}
+        problem={figures.error}
+        onFigure={setWhy}
+        onClose={() => setWhy(null)}
+      />
+      <ConflictSheet
+        clash={clash}
+        onKeepTheirs={() => setClash(null)}
+        onMineOnTop={(base) => {
+          const mine = clash?.edits ?? [];
+          setClash(null);
+          void store(mine, base).catch(refuse);
+        }}
+        planId={plan.id}
+        linkId={id}
+      />
+    </>
+  );
+}
+
+/** The direction with less margin is the one to look at first. */
+function weaker(view: LinkView): 0 | 1 {
+  const [a, b] = view.directions;
+  return (b?.margin_db ?? -Infinity) < (a?.margin_db ?? -Infinity) ? 1 : 0;
+}
+
+function Figure({ children, onClick, label }: { children: React.ReactNode; onClick: () => void; label: string }) {
+  return (
+    <Link asChild color="fg" textDecoration="underline" textDecorationStyle="dotted" textUnderlineOffset="3px">
+      <button type="button" onClick={onClick} aria-label={label}>
+        <Mono fontWeight="700">{children}</Mono>
+      </button>
+    </Link>
+  );
+}
+
+function Answer({ view, side, onWhy }: { view: LinkView; side: 0 | 1; onWhy: (figure: string) => void }) {
+  const { unit } = useSettings();
+  const { plan } = useOpenPlan();
+  const d = view.directions[side]!;
+  const typical = plan.house_rules.loss_basis === "typical";
+  const loss = typical ? d.loss_typical_db : d.loss_worst_case_db;
+  const why = (figure: string) => () => onWhy(`${d.sender}.${figure}`);
+  const tone = verdictOf(view.summary.verdict).tone;
+  const answer =
+    view.summary.verdict === "fails" && view.reach_m !== null && view.findings[0]?.rule === "reach.exceeded"
+      ? `Fails: ${length(view.summary.length_m, unit)}, ${length(view.reach_m, unit)} is the reach`
+      : view.answer;
+  return (
+    <Box flex="none">
+      <Text fontSize="13px" color="fg.muted" fontWeight="600" truncate title={view.summary.name}>
+        {view.summary.name}
+      </Text>
+      <Flex align="baseline" gap="3" wrap="wrap">
+        <Heading as="h1" fontSize="28px" lineHeight="1.15" color={tone === "fine" ? "fg" : `${tone}.fg`} data-answer="">
+          {answer}
+        </Heading>
+        <Text color="fg.muted">{[typical ? "typical" : "worst case", view.detail].filter(Boolean).join(" · ")}</Text>
+      </Flex>
+      <Text mt="0.5" color="fg.muted" fontSize="15px">
+        {view.summary.application} ·{" "}
+        <Figure onClick={() => onWhy("length")} label="Why this length">
+          {lengthNumber(view.summary.length_m, unit)}
+        </Figure>{" "}
+        {unit} of {view.summary.glass}
+        {view.reach_m !== null && (
+          <>
+            {" "}
+            of{" "}
+            <Figure onClick={() => onWhy("reach")} label="Why this reach">
+              {lengthNumber(view.reach_m, unit)}
+            </Figure>{" "}
+            reach
+          </>
+        )}{" "}
+        · loss{" "}
+        <Figure onClick={why(`loss.${typical ? "typical" : "worst-case"}`)} label="Why this loss">
+          {db(loss)}
+        </Figure>{" "}
+        of{" "}
+        <Figure onClick={why("limit")} label="Why this limit">
+          {db(d.limit_db)}
+        </Figure>{" "}
+        dB allowed · arrives between{" "}
+        <Figure onClick={why("received.min")} label="Why the weakest light">
+          {dbm(d.received_min_dbm)}
+        </Figure>{" "}
+        and{" "}
+        <Figure onClick={why("received.max")} label="Why the strongest light">
+          {dbm(d.received_max_dbm)}
+        </Figure>{" "}
+        dBm · pair: {view.polarity_note}
+        {view.summary.uncertain && (
+          <Text as="span" color="warn.fg" fontWeight="700">
+            {" "}
+            · check the data sheet
+          </Text>
+        )}
+      </Text>
+    </Box>
+  );
+}

@@ -1,0 +1,56 @@
+/** The margin column: findings beside the page, and the caution that always stands. */
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { FindingView, LinkView } from "../../api/client";
+import { FindingCard } from "../../parts/FindingCard";
+
+interface Props {
+  view: LinkView;
+  busy: boolean;
+  onApply: (finding: FindingView) => void;
+  onPart: (at: number) => void;
+}
+
+export function MarginColumn({ view, busy, onApply, onPart }: Props) {
+  return (
+    <Flex
+      as="aside"
+      direction="column"
+      w={{ base: "220px", lg: "268px" }}
+      flex="none"
+      gap="2.5"
+      minH="0"
+      overflowY="auto"
+      pb="4"
+      aria-label="Findings"
+      className="print-whole"
+    >
+      <Text fontSize="13px" fontWeight="600" color="fg.muted">
+        {view.findings.length ? `Findings · ${view.findings.length}` : "Findings"}
+      </Text>
+      {view.findings.map((finding, i) => (
+        <FindingCard
+          key={`${finding.rule}-${i}`}
+          finding={finding}
+          before={view.brief}
+          places={{ a: view.a.place, b: view.b.place }}
+          busy={busy}
+          onApply={onApply}
+          onPart={onPart}
+        />
+      ))}
+      {view.findings.length === 0 && (
+        <Box bg="bg.panel" borderLeftWidth="4px" borderColor="fine.fg" px="3" py="2.5">
+          <Text fontWeight="700">Nothing to fix</Text>
+          <Text fontSize="14px" color="fg.muted">
+            Modules pair, every joint fits, and loss, light and length are within what the
+            application allows.
+          </Text>
+        </Box>
+      )}
+      <Box borderWidth="1px" borderStyle="dashed" borderColor="border.emphasized" px="3" py="2" fontSize="14px">
+        <b>Light is invisible.</b> Never look into a strand or a port; cap what is open. Local codes
+        and licensed practice decide.
+      </Box>
+    </Flex>
+  );
+}

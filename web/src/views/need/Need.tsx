@@ -1,0 +1,209 @@
+/** Two places, an application and a distance: a complete path to edit comes back. */
+import { Box, Button, Flex, Grid, Heading, Input, NativeSelect, Text } from "@chakra-ui/react";
+import { useDeferredValue, useId, useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import type { Suited } from "../../api/client";
+import { useAddLink, useReference, useSuited } from "../../api/plan";
+import { useNotice } from "../../app/notice";
+import { useOpenPlan } from "../../app/planContext";
+import { useSettings } from "../../app/settings";
+import { fromUnit, length, plus, rate, typed } from "../../parts/figures";
+import { Mono } from "../../parts/Mono";
+import { Toggle } from "../../parts/Toggle";
+import { paint } from "../../theme";
+
+function Labelled({ label, children, hint }: { label: string; children: (id: string) => React.ReactNode; hint?: string }) {
+  const id = useId();
+  return (
+    <Box>
+      <Text asChild fontWeight="600" fontSize="14px">
+        <label htmlFor={id}>{label}</label>
+      </Text>
+      {children(id)}
+      {hint && (
+        <Text fontSize="13px" color="fg.muted" mt="0.5">
+          {hint}
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+type Show = "fit" | "all";
+
+export function Need() {
+  const { plan } = useOpenPlan();
+  const { unit } = useSettings();
+  const { say } = useNotice();
+  const navigate = useNavigate();
+  const add = useAddLink(plan.id);
+  const reference = useReference();
+  const [from, setFrom] = useState(plan.places[0]?.name ?? "");
+  const [to, setTo] = useState("");
+  const [distance, setDistance] = useState("");
+  const [application, setApplication] = useState<string | null>(null);
+  const [fiber, setFiber] = useState("");
+  const [show, setShow] = useState<Show>("fit");
+  const [problem, setProblem] = useState<string | null>(null);
+  const number = typed(distance);
+  const metres = useDeferredValue(number !== null && number > 0 ? fromUnit(number, unit) : null);
+  const suited = useSuited(plan.id, metres);
+  const store = () => {
+    if (!from.trim() || !to.trim()) return setProblem("Name both places: where the link starts and where it ends.");
+    if (number === null) return setProblem(`Give the distance as a number in ${unit}; “${distance}” is none.`);
+    if (!application) return setProblem("Choose what runs on the link: press one of the applications.");
+    setProblem(null);
+    add.mutate(
+      { a_place: from.trim(), b_place: to.trim(), application, distance_m: fromUnit(number, unit), fiber: fiber || null },
+      {
+        onSuccess: (changed) => {
+          say("Added with a complete path. Undo with u.");
+          if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
+        },
+        onError: (error) => setProblem(error.message),
+      },
+    );
+  };
+  return (
+    <Flex flex="1" minH="0" px="4" pt="2" gap="8" overflow="hidden" direction={{ base: "column", lg: "row" }}>
+      <Box w={{ base: "100%", lg: "340px" }} flex="none" overflowY="auto" pb="4">
+        <Heading as="h1" fontSize="28px">
+          Add a link
+        </Heading>
+        <Text color="fg.muted" mb="3">
+          You get a complete light path with cords, joints and cable, ready to change.
+        </Text>
+        <Flex direction="column" gap="3" asChild>
+          <form
+            onSubmit={(e) => {
+              e.preventDefault();
+              store();
+            }}
+          >
+            <datalist id="places">
+              {plan.places.map((p) => (
+                <option key={p.name} value={p.name} />
+              ))}
+            </datalist>
+            <Labelled label="From">
+              {(id) => <Input id={id} list="places" value={from} onChange={(e) => setFrom(e.target.value)} bg="bg.panel" maxLength={120} />}
+            </Labelled>
+            <Labelled label="To" hint="A place that the plan does not know yet is added to it.">
+              {(id) => <Input id={id} list="places" value={to} onChange={(e) => setTo(e.target.value)} bg="bg.panel" maxLength={120} autoFocus />}
+            </Labelled>
+            <Labelled label={`Route length in ${unit === "m" ? "metres" : "feet"}`} hint={`Along the route, not on the map. Slack of ${length(3, unit)} is added at each end.`}>
+              {(id) => <Input id={id} inputMode="decimal" fontFamily="mono" value={distance} onChange={(e) => setDistance(e.target.value)} bg="bg.panel" />}
+            </Labelled>
+            <Labelled label="Glass">
+              {(id) => (
+                <NativeSelect.Root>
+                  <NativeSelect.Field id={id} value={fiber} onChange={(e) => setFiber(e.target.value)} bg="bg.panel">
+                    <option value="">usual for the application</option>
+                    {reference.data?.fibers.map((f) => (
+                      <option key={f.name} value={f.name}>
+                        {f.name} · {f.mode} · {f.jacket.join(" or ")}
+                      </option>
+                    ))}
+                  </NativeSelect.Field>
+                  <NativeSelect.Indicator />
+                </NativeSelect.Root>
+              )}
+            </Labelled>
+            {problem && (
+              <Text role="alert" color="stop.fg" fontWeight="600">
+                {problem}
+              </Text>
+            )}
+            <Button type="submit" colorPalette="accent" size="lg" loading={add.isPending}>
+              {application ? `Add with ${application}` : "Add the link"}
+            </Button>
+          </form>
+        </Flex>
+      </Box>
+      <Flex direction="column" flex="1" minW="0" minH="0">
+        <Flex align="center" gap="3" mb="2">
+          <Heading as="h2" fontSize="20px">
+            What runs on it
+          </Heading>
+          <Toggle
+            label="Applications"
+            value={show}
+            options={[
+              { value: "fit", label: metres ? `fit ${length(metres, unit)}` : "that fit" },
+              { value: "all", label: "all" },
+            ]}
+            onChange={(v) => setShow(v as Show)}
+          />
+        </Flex>
+        {suited.error && <Text color="stop.fg">{suited.error.message}</Text>}
+        {metres === null ? (
+          <Text color="fg.muted">Give the route length first: it decides which applications reach.</Text>
+        ) : (
+          <Applications rows={suited.data ?? []} show={show} chosen={application} onChoose={setApplication} />
+        )}
+      </Flex>
+    </Flex>
+  );
+}
+
+interface ApplicationsProps {
+  rows: Suited[];
+  show: Show;
+  chosen: string | null;
+  onChoose: (name: string) => void;
+}
+
+function Applications({ rows, show, chosen, onChoose }: ApplicationsProps) {
+  const groups = useMemo(() => {
+    const kept = rows.filter((r) => show === "all" || r.fits);
+    const rates = [...new Set(kept.map((r) => r.rate_gbps))].sort((a, b) => a - b);
+    return rates.map((gbps) => ({ gbps, rows: kept.filter((r) => r.rate_gbps === gbps) }));
+  }, [rows, show]);
+  return (
+    <Box overflowY="auto" flex="1" minH="0" pb="4">
+      {groups.map((group) => (
+        <Flex key={group.gbps} gap="3" py="2" borderTopWidth="1px">
+          <Mono fontWeight="700" w="52px" flex="none" pt="1">
+            {rate(group.gbps)}
+          </Mono>
+          <Grid templateColumns="repeat(auto-fill, minmax(230px, 1fr))" gap="2" flex="1">
+            {group.rows.map((row) => (
+              <Application key={row.application} row={row} on={row.application === chosen} onChoose={onChoose} />
+            ))}
+          </Grid>
+        </Flex>
+      ))}
+      {groups.length === 0 && <Text color="fg.muted">Nothing in the table fits; press “all” to see why.</Text>}
+    </Box>
+  );
+}
+
+function Application({ row, on, onChoose }: { row: Suited; on: boolean; onChoose: (name: string) => void }) {
+  return (
+    <Box
+      asChild
+      textAlign="start"
+      bg={on ? "accent.subtle" : "bg.panel"}
+      borderWidth="2px"
+      borderColor={on ? "accent.solid" : "border"}
+      borderRadius="md"
+      px="3"
+      py="1.5"
+      _hover={{ borderColor: "accent.solid" }}
+    >
+      <button type="button" aria-pressed={on} onClick={() => onChoose(row.application)}>
+        <Flex justify="space-between" gap="2">
+          <Text fontWeight="700" truncate title={row.application}>
+            {row.application}
+          </Text>
+          <Mono fontWeight="700" style={{ color: paint(row.fits ? "fine.fg" : "stop.fg") }}>
+            {row.margin_db === null ? "" : plus(row.margin_db, 1)}
+          </Mono>
+        </Flex>
+        <Text fontSize="13px" color="fg.muted">
+          {row.strands === 1 ? "one strand" : `${row.strands} strands`} · {row.reason}
+        </Text>
+      </button>
+    </Box>
+  );
+}

@@ -1,0 +1,253 @@
+/** All links of the plan in one dense table: which would come up, and what decides. */
+import { Box, Button, Flex, Grid, Heading, Input, Text } from "@chakra-ui/react";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import type { LinkSummary } from "../../api/client";
+import { useKeys } from "../../app/keyboard";
+import { useOpenPlan, type SortKey } from "../../app/planContext";
+import { useSettings } from "../../app/settings";
+import { db, lengthNumber, plus } from "../../parts/figures";
+import { UsedBar } from "../../parts/MarginBar";
+import { SeverityMark, VerdictMark, verdictOf } from "../../parts/Mark";
+import { Mono } from "../../parts/Mono";
+
+const ROW = 33;
+const COLUMNS = "minmax(210px,1.5fr) minmax(130px,0.9fr) 84px 76px 62px 58px 60px 112px 66px 92px minmax(170px,1.6fr)";
+
+export function answerOf(links: LinkSummary[]): { answer: string; rest: string } {
+  const count = (verdict: LinkSummary["verdict"]) => links.filter((l) => l.verdict === verdict).length;
+  const tight = count("tight");
+  const up = count("works") + tight;
+  const said = [
+    [count("fails"), "fail"],
+    [count("unknown"), "unknown"],
+    [tight, "tight"],
+  ] as const;
+  const rest = said.filter(([n]) => n > 0).map(([n, word]) => `${n} ${word}`);
+  return {
+    answer: `${up} of ${links.length} link${links.length === 1 ? "" : "s"} would come up`,
+    rest: rest.join(", "),
+  };
+}
+
+function Head({ children, end, sort }: { children: React.ReactNode; end?: boolean; sort?: SortKey }) {
+  const { sort: current, setSort } = useOpenPlan();
+  const style = { fontSize: "13px", fontWeight: 700, color: "fg.muted", textAlign: end ? "end" : "start" } as const;
+  if (!sort) {
+    return (
+      <Text role="columnheader" {...style}>
+        {children}
+      </Text>
+    );
+  }
+  return (
+    <Box role="columnheader" aria-sort={current === sort ? "ascending" : "none"} textAlign={style.textAlign}>
+      <Button variant="plain" size="xs" h="auto" p="0" minW="0" {...style} onClick={() => setSort(sort)}>
+        {children}
+        {current === sort ? " ▾" : ""}
+      </Button>
+    </Box>
+  );
+}
+
+function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () => void }) {
+  const { unit } = useSettings();
+  const mark = verdictOf(link.verdict);
+  return (
+    <Grid
+      role="row"
+      templateColumns={COLUMNS}
+      columnGap="3"
+      h={`${ROW}px`}
+      alignItems="center"
+      px="2"
+      borderBottomWidth="1px"
+      cursor="pointer"
+      bg={on ? "bg.panel" : undefined}
+      boxShadow={on ? "inset 4px 0 0 var(--chakra-colors-accent-solid)" : undefined}
+      _hover={{ bg: "bg.muted" }}
+      onClick={onOpen}
+      data-link={link.id}
+    >
+      <Text role="cell" truncate fontWeight="600" title={link.name}>
+        <button
+          type="button"
+          onClick={(e) => {
+            e.stopPropagation();
+            onOpen();
+          }}
+          style={{ font: "inherit", color: "inherit" }}
+        >
+          {link.name}
+        </button>
+      </Text>
+      <Text role="cell" truncate fontSize="14px" title={link.application}>
+        {link.application}
+      </Text>
+      <Text role="cell" truncate fontSize="14px">
+        {link.glass}
+      </Text>
+      <Mono role="cell" textAlign="end">
+        {lengthNumber(link.length_m, unit)}
+      </Mono>
+      <Mono role="cell" textAlign="end" color="fg.muted">
+        {Math.round(link.wavelength_nm)}
+      </Mono>
+      <Mono role="cell" textAlign="end">
+        {db(link.loss_db)}
+      </Mono>
+      <Mono role="cell" textAlign="end" color="fg.muted">
+        {db(link.limit_db)}
+      </Mono>
+      <Box role="cell">
+        <UsedBar used={link.used} verdict={link.verdict} />
+      </Box>
+      <Mono role="cell" textAlign="end" fontWeight="700">
+        {plus(link.margin_db)}
+      </Mono>
+      <Flex role="cell" align="center" gap="1.5">
+        <VerdictMark verdict={link.verdict} />
+        <Text color={`${mark.tone}.fg`} fontWeight="600">
+          {mark.word}
+        </Text>
+      </Flex>
+      <Flex role="cell" align="center" gap="2" minW="0">
+        <Findings counts={link.counts} />
+        <Text truncate color="fg.muted" fontSize="14px" title={link.decides ?? undefined}>
+          {link.decides ?? (link.uncertain ? "check the data sheet" : "")}
+        </Text>
+      </Flex>
+    </Grid>
+  );
+}
+
+function Findings({ counts }: { counts: LinkSummary["counts"] }) {
+  const shown = (["stop", "warn", "note"] as const).filter((s) => counts[s] > 0);
+  return (
+    <Flex gap="1.5" flex="none">
+      {shown.map((severity) => (
+        <Flex key={severity} align="center" gap="0.5">
+          <SeverityMark severity={severity} size={11} />
+          <Mono fontSize="12px">{counts[severity]}</Mono>
+        </Flex>
+      ))}
+    </Flex>
+  );
+}
+
+function EmptyPlan({ to }: { to: () => void }) {
+  return (
+    <Box py="10" maxW="520px">
+      <Heading size="lg">No links yet</Heading>
+      <Text mt="1" color="fg.muted">
+        State two places, an application and a distance, and you get a complete light path to edit.
+        Or open a plan file from the menu.
+      </Text>
+      <Button mt="4" colorPalette="accent" onClick={to}>
+        Add a link
+      </Button>
+    </Box>
+  );
+}
+
+export function Overview() {
+  const { plan, links, shown, filter, setFilter } = useOpenPlan();
+  const { unit } = useSettings();
+  const navigate = useNavigate();
+  const scroller = useRef<HTMLDivElement>(null);
+  const [at, setAt] = useState(0);
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  });
+  const { answer, rest } = answerOf(links);
+  const open = (link: LinkSummary | undefined) => {
+    if (link) void navigate(`/plans/${plan.id}/links/${link.id}`);
+  };
+  const move = (step: number) => () => {
+    const next = Math.min(shown.length - 1, Math.max(0, at + step));
+    setAt(next);
+    rows.scrollToIndex(next);
+  };
+  const add = () => void navigate(`/plans/${plan.id}/need`);
+  useKeys({ j: move(1), k: move(-1), Enter: () => open(shown[at]) });
+  const basis = plan.house_rules.loss_basis === "typical" ? "typical" : "worst case";
+  return (
+    <Flex direction="column" flex="1" minH="0" px="4" pt="2" className="print-whole">
+      <Flex align="baseline" gap="3" mb="2" wrap="wrap">
+        <Heading as="h1" fontSize="28px" data-answer="">
+          {answer}
+        </Heading>
+        <Text color="fg.muted">
+          {[rest, `judged by ${basis}`].filter(Boolean).join(" · ")}
+        </Text>
+        <Flex ml="auto" gap="2" alignSelf="center" className="no-print">
+          <Input
+            id="find"
+            size="sm"
+            w="200px"
+            h="32px"
+            bg="bg.panel"
+            placeholder="Find a link  /"
+            aria-label="Find a link"
+            value={filter}
+            onChange={(e) => setFilter(e.target.value)}
+            onKeyDown={(e) => e.key === "Escape" && (setFilter(""), e.currentTarget.blur())}
+          />
+          <Button size="sm" h="32px" colorPalette="accent" onClick={add}>
+            Add a link <Mono fontSize="12px">n</Mono>
+          </Button>
+        </Flex>
+      </Flex>
+      {links.length === 0 ? (
+        <EmptyPlan to={add} />
+      ) : (
+        <Box flex="1" minH="0" overflowX="auto" className="print-whole">
+          <Flex direction="column" role="table" aria-label="Links" minW="1130px" h="100%" className="print-whole">
+            <Grid role="row" templateColumns={COLUMNS} columnGap="3" px="2" pb="1" borderBottomWidth="2px" borderColor="fg">
+              <Head sort="name">Link</Head>
+              <Head>Application</Head>
+              <Head>Glass</Head>
+              <Head end>{unit === "m" ? "m" : "ft"}</Head>
+              <Head end>nm</Head>
+              <Head end>Loss dB</Head>
+              <Head end>Limit</Head>
+              <Head>of the limit</Head>
+              <Head end sort="margin">
+                Left dB
+              </Head>
+              <Head>Verdict</Head>
+              <Head>What decides</Head>
+            </Grid>
+            <Box ref={scroller} role="rowgroup" flex="1" minH="0" overflowY="auto" className="print-whole">
+              <Box position="relative" h={`${rows.getTotalSize()}px`}>
+                {rows.getVirtualItems().map((row) => {
+                  const link = shown[row.index];
+                  return (
+                    link && (
+                      <Box key={link.id} position="absolute" insetX="0" top={`${row.start}px`}>
+                        <Row link={link} on={row.index === at} onOpen={() => open(link)} />
+                      </Box>
+                    )
+                  );
+                })}
+              </Box>
+              {shown.length === 0 && (
+                <Text py="6" color="fg.muted">
+                  No link matches “{filter}”.{" "}
+                  <Button size="xs" variant="outline" colorPalette="accent" onClick={() => setFilter("")}>
+                    Show all
+                  </Button>
+                </Text>
+              )}
+            </Box>
+          </Flex>
+        </Box>
+      )}
+    </Flex>
+  );
+}
