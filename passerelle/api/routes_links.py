@@ -114,12 +114,14 @@ def add(ctx: Ctx, who: Who, plan_id: int, body: schemas.NeedBody) -> schemas.Cha
 
 
 @router.get("/suited", name="listSuited")
-def list_suited(ctx: Ctx, plan_id: int, distance_m: float) -> list[schemas.SuitedInfo]:
-    """Every application judged at a distance on its usual glass, by the plan's house rules."""
+def list_suited(
+    ctx: Ctx, plan_id: int, distance_m: float, fiber: str | None = None
+) -> list[schemas.SuitedInfo]:
+    """Every application judged at a distance, on one fiber or on its usual one."""
     with ctx.store.reading() as session:
         rules = rules_of(get_plan(session, plan_id))
     try:
-        found = suited(distance_m, rules)
+        found = suited(distance_m, rules, fiber)
     except NeedError as error:
         raise Refused(error.key, str(error)) from None
     return [

@@ -126,6 +126,7 @@ class DirectionView(BaseModel):
     received_max_dbm: float | None
     receiver_min_dbm: float | None
     receiver_max_dbm: float | None
+    overload_db: float | None = Field(description="by how much too much light can arrive")
     allowances_db: float
     costs: list[PartCost]
     levels: list[PowerAt]

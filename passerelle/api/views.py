@@ -4,8 +4,8 @@ from passerelle.core.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck, chec
 from passerelle.core.edits import EditError, apply_all
 from passerelle.core.explain import Explanation
 from passerelle.core.findings import Finding, Remedy
-from passerelle.core.judging import fmt_m, uncertain_figures
-from passerelle.core.lightpath import Segment
+from passerelle.core.judging import EXACT, fmt_m, uncertain_figures
+from passerelle.core.lightpath import Part, Segment
 from passerelle.core.link import B, Budget, Direction
 from passerelle.core.mating import receptacle
 from passerelle.core.modules import EndError
@@ -35,8 +35,12 @@ def worst_direction(check: LinkCheck) -> Direction:
 
 
 def _decides(check: LinkCheck) -> str | None:
+    """What decides, short enough for a row of the overview."""
+    if check.verdict in (FAILS, VERDICT_UNKNOWN):
+        _, _, reason = answer(check).partition(": ")
+        return reason[:1].upper() + reason[1:]
     serious = [f for f in check.findings if f.rule.severity != "note"]
-    return serious[0].message if serious else None
+    return serious[0].rule.title if serious else None
 
 
 def summary(number: int, changed_in: int, check: LinkCheck) -> schemas.LinkSummary:
@@ -164,6 +168,11 @@ def _levels(direction: Direction, parts: int) -> list[schemas.PowerAt]:
     return levels
 
 
+def _overload(direction: Direction) -> float | None:
+    excess = _minus(direction.received_max_dbm, direction.receive_max_dbm)
+    return excess if excess is not None and excess > EXACT else None
+
+
 def direction_view(sums: Budget, direction: Direction) -> schemas.DirectionView:
     """One direction for the staircase."""
     parts = len(sums.link.path.parts)
@@ -188,6 +197,7 @@ def direction_view(sums: Budget, direction: Direction) -> schemas.DirectionView:
         received_max_dbm=rounded(direction.received_max_dbm),
         receiver_min_dbm=rounded(direction.receive_min_dbm),
         receiver_max_dbm=rounded(direction.receive_max_dbm),
+        overload_db=rounded(_overload(direction)),
         allowances_db=sum((t.worst_case if judged_worst else t.typical) or 0.0 for t in allowances),
         costs=[
             schemas.PartCost(worst_case=rounded(t.worst_case, 3), typical=rounded(t.typical, 3))
@@ -203,11 +213,10 @@ def _short(application: str) -> str:
     return tail if len(tail) <= 7 else tail[:7]
 
 
-def _jacket(part: object) -> str | None:
+def _jacket(part: Part) -> str | None:
     if not isinstance(part, Segment) or part.fiber is None:
         return None
-    jackets = STANDARD.fibers[part.fiber].jacket
-    return jackets[1] if part.kind == "cable" and "black" in jackets else jackets[0]
+    return STANDARD.fibers[part.fiber].jacket[0]
 
 
 _POLARITY_NOTES = {

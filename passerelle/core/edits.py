@@ -178,9 +178,8 @@ def _mate(end: Connector | None) -> Connector | None:
 
 def _insert(parts: list[Part], edit: InsertSegment) -> list[Part]:
     before = _segment_at(parts, edit.after) if edit.after >= 0 else None
-    after = _segment_at(parts, edit.after + 2) if edit.after + 2 < len(parts) else None
-    if before is None:
-        after = _segment_at(parts, 0)
+    next_at = edit.after + 2 if before else 0
+    after = _segment_at(parts, next_at) if next_at < len(parts) else None
     left = before.ends[1] if before else _mate(after.ends[0] if after else None)
     right = after.ends[0] if after else None
     near = _mate(left)

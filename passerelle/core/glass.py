@@ -30,9 +30,17 @@ def check_glass(budget: Budget) -> list[Finding]:
     return [_grade_mix(budget)]
 
 
-def _fewest(budget: Budget, groups: list[set[str]]) -> tuple[int, ...]:
-    """The segments of the group that has fewer of them: the likelier odd ones out."""
-    return min((segments_of(budget, group) for group in groups), key=len)
+EASY = ("cord", "pigtail")
+"""Segments that are changed without pulling anything."""
+
+
+def _odd_ones(budget: Budget, groups: list[set[str]]) -> tuple[int, ...]:
+    """The segments to change: a group of cords and pigtails alone, else the smaller group."""
+
+    def effort(at: tuple[int, ...]) -> tuple[bool, int]:
+        return any(budget.link.path.segment(i).kind not in EASY for i in at), len(at)
+
+    return min((segments_of(budget, group) for group in groups), key=effort)
 
 
 def _mismatch_db(from_um: float, into_um: float) -> float | None:
@@ -45,7 +53,7 @@ def _mismatch_db(from_um: float, into_um: float) -> float | None:
 def _replaced(budget: Budget, at: tuple[int, ...], fiber: str) -> Remedy | None:
     """Change these segments for ones of another fiber; only cords and pigtails are that easy."""
     segments = [budget.link.path.segment(i) for i in at]
-    if any(s.kind not in ("cord", "pigtail") or s.loss_db is not None for s in segments):
+    if any(s.kind not in EASY or s.loss_db is not None for s in segments):
         return None
     kinds = f"{len(at)} segments" if len(at) > 1 else f"{segments[0].kind} at part {at[0] + 1}"
     edits = tuple(SetPart(i, replace(s, fiber=fiber)) for i, s in zip(at, segments, strict=True))
@@ -57,7 +65,7 @@ def _mode_mix(budget: Budget) -> Finding:
     single = [f for f in budget.fibers if f.mode == SINGLE_MODE]
     loss_db = max(_mismatch_db(f.core_um, single[0].core_um) or 0.0 for f in multi)
     names = " and ".join(f.name for f in budget.fibers)
-    odd = _fewest(budget, [{f.name for f in multi}, {f.name for f in single}])
+    odd = _odd_ones(budget, [{f.name for f in multi}, {f.name for f in single}])
     odd_are_multi = budget.link.path.segment(odd[0]).fiber in {f.name for f in multi}
     return finding(
         "fiber.mode-mix",
@@ -74,7 +82,7 @@ def _core_mix(budget: Budget) -> Finding:
     loss_db = _mismatch_db(large, small)
     lost = f"about {loss_db:g} dB is" if loss_db is not None else "much is"
     groups = [{f.name for f in budget.fibers if f.core_um == core} for core in (large, small)]
-    odd = _fewest(budget, groups)
+    odd = _odd_ones(budget, groups)
     odd_core = STANDARD.fibers[budget.link.path.segment(odd[0]).fiber or ""].core_um
     kept = next(f for f in budget.fibers if f.core_um != odd_core)
     return finding(

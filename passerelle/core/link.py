@@ -129,12 +129,15 @@ def _by(module: Module, row: Reach) -> str:
 def limit(sender: Module, receiver: Module, fiber: Fiber | None, measured: bool) -> Limit | None:
     """The loss limit of one direction, None where a figure for it is missing.
 
-    The application's channel insertion loss on the lowest-grade glass; where it has none, launch
-    minimum minus receiver minimum minus the stated penalty.
+    The application's channel insertion loss on the lowest-grade glass. Where it reaches over that
+    glass without such a figure (custom, long-haul classes): launch minimum minus receiver minimum
+    minus the stated penalty. On glass that the application does not list, nothing is known.
     """
     row = reach_row(sender, fiber, measured)
     if row is not None and row.loss_db is not None:
         return Limit(row.loss_db, "channel", _by(sender, row), row.confidence, row)
+    if sender.entered_reach_m is None and sender.reach and (row is None or row.m is None):
+        return None
     launch = sender.launch_min_on(fiber.mode if fiber else None)
     floor = receiver.receive_min_dbm
     if launch is None or floor is None:

@@ -152,16 +152,19 @@ class Suited:
     reason: str
 
 
-def suited(distance_m: float, rules: HouseRules) -> list[Suited]:
-    """Every application of the table with its usual glass, judged at one distance."""
+def suited(distance_m: float, rules: HouseRules, fiber: str | None = None) -> list[Suited]:
+    """Every application of the table judged at one distance, on `fiber` or on its usual glass.
+
+    Raises NeedError.
+    """
     found = []
     for application in STANDARD.applications.values():
-        need = Need("a", "b", application.name, distance_m)
+        need = Need("a", "b", application.name, distance_m, fiber)
         sums = budget(propose(need), rules)
-        fiber = usual_fiber(application)
         margins = [d.margin_db for d in sums.directions]
         margin = None if None in margins else min(m for m in margins if m is not None)
-        found.append(_suited(application, fiber, sums.reach.m, sums.length_m, margin))
+        assert sums.lowest is not None
+        found.append(_suited(application, sums.lowest, sums.reach.m, sums.length_m, margin))
     return found
 
 
@@ -182,7 +185,7 @@ def _suited(
     elif margin_db < 0:
         reason = f"{-margin_db:.1f} dB over its limit on {fiber.name}"
     else:
-        fits, reason = True, f"{margin_db:.1f} dB to spare on {fiber.name}"
+        fits, reason = True, f"reaches {fmt_m(reach_m)} on {fiber.name}"
     return Suited(
         application=application.name,
         rate_gbps=application.rate_gbps,

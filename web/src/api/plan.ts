@@ -75,13 +75,13 @@ export const useReference = () =>
     staleTime: Infinity,
   });
 
-export const useSuited = (plan_id: number, distance_m: number | null) =>
+export const useSuited = (plan_id: number, distance_m: number | null, fiber: string | null) =>
   useQuery({
-    queryKey: ["plan", plan_id, "suited", distance_m],
+    queryKey: ["plan", plan_id, "suited", distance_m, fiber],
     queryFn: () =>
       taken(
         client.GET("/api/plans/{plan_id}/suited", {
-          params: { path: { plan_id }, query: { distance_m: distance_m ?? 0 } },
+          params: { path: { plan_id }, query: { distance_m: distance_m ?? 0, fiber } },
         }),
       ),
     enabled: distance_m !== null,

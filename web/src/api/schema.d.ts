@@ -329,7 +329,7 @@ export interface paths {
         };
         /**
          * Listsuited
-         * @description Every application judged at a distance on its usual glass, by the plan's house rules.
+         * @description Every application judged at a distance, on one fiber or on its usual one.
          */
         get: operations["listSuited"];
         put?: never;
@@ -496,6 +496,11 @@ export interface components {
             receiver_min_dbm: number | null;
             /** Receiver Max Dbm */
             receiver_max_dbm: number | null;
+            /**
+             * Overload Db
+             * @description by how much too much light can arrive
+             */
+            overload_db: number | null;
             /** Allowances Db */
             allowances_db: number;
             /** Costs */
@@ -2080,6 +2085,7 @@ export interface operations {
         parameters: {
             query: {
                 distance_m: number;
+                fiber?: string | null;
             };
             header?: never;
             path: {

@@ -160,6 +160,8 @@ function HeadButton({ label, hint, title, off, onClick }: HeadButtonProps) {
       fontSize="14px"
       title={title}
       aria-disabled={off}
+      opacity="1"
+      _disabled={{ opacity: 1 }}
       onClick={onClick}
     >
       {label}

@@ -39,7 +39,7 @@ export function FindingCard({ finding, before, places, busy, onApply, onPart }: 
   const [open, setOpen] = useState(false);
   const mark = severityOf(finding.severity);
   const { remedy } = finding;
-  const ends = finding.ends.map((e) => places[e]).join(" and ");
+  const ends = finding.ends.length === 2 ? "both ends" : finding.ends.map((e) => places[e]).join("");
   const where = finding.at.length
     ? `part ${finding.at.slice(0, 3).map((at) => at + 1).join(", ")}${finding.at.length > 3 ? " …" : ""}`
     : ends;
@@ -54,7 +54,7 @@ export function FindingCard({ finding, before, places, busy, onApply, onPart }: 
       py="2.5"
       data-rule={finding.rule}
     >
-      <Flex align="center" gap="2" color={`${mark.tone}.fg`} fontWeight="700" fontSize="13px">
+      <Flex align="center" gap="1.5" wrap="wrap" color={`${mark.tone}.fg`} fontWeight="700" fontSize="13px">
         <SeverityMark severity={finding.severity} size={13} />
         <span>{mark.word}</span>
         {where && first === undefined && <span>· {where}</span>}

@@ -72,9 +72,12 @@ export function Footbridge({ piers }: { piers: Pier[] }) {
           <Box key={pier.key} flex="1" minW="0">
             <ChakraLink
               asChild
-              display="block"
-              textAlign="center"
-              pb="1"
+              display="flex"
+              justifyContent="center"
+              alignItems="end"
+              h="27px"
+              lineHeight="1.3"
+              pb="0.5"
               fontWeight="600"
               fontSize={pier.current ? "18px" : "16px"}
               color={pier.current ? "accent.fg" : "fg"}

@@ -5,8 +5,8 @@ import { verdictOf } from "./Mark";
 
 /** Share of the limit that the loss takes: a bar up to a post. */
 export function UsedBar({ used, verdict }: { used: number | null; verdict: Verdict }) {
-  const width = 108;
-  const post = 92;
+  const width = 88;
+  const post = 74;
   const tone = verdictOf(verdict).tone;
   if (used === null) return <span aria-label="not known">?</span>;
   const percent = Math.round(used * 100);

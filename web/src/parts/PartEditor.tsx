@@ -25,10 +25,7 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
   const set = (next: PartDoc) => onEdit([{ op: "set-part", at, part: next }]);
   return (
     <Flex direction="column" gap="2" data-part-editor="">
-      <Flex gap="3" align="start" wrap="wrap">
-        <Text fontWeight="700" fontSize="15px" alignSelf="center" minW="84px">
-          Part {at + 1} of {count}
-        </Text>
+      <Flex gap="2" align="start" wrap="wrap">
         {isSegment(part) ? (
           <SegmentFields key={at} part={part} reference={reference} set={set} />
         ) : (
@@ -55,7 +52,7 @@ function LossFields({ part, set }: { part: PartDoc; set: (next: PartDoc) => Prom
     <>
       <TextField
         label={inline ? "Loss" : entered ? "Entered loss" : "Enter loss"}
-        width="84px"
+        width="80px"
         mono
         suffix="dB"
         value={part.loss_db == null ? "" : String(part.loss_db)}
@@ -98,8 +95,8 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
   return (
     <>
       <TextField
-        label={part.segment === "inline" ? "What" : `Label of the ${part.segment}`}
-        width="124px"
+        label={part.segment === "inline" ? "What" : "Label"}
+        width="86px"
         value={(part.segment === "inline" ? part.what : part.label) ?? ""}
         onCommit={(text) =>
           set(part.segment === "inline" ? { ...part, what: emptyToNull(text) } : { ...part, label: emptyToNull(text) })
@@ -108,7 +105,7 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
       {part.segment !== "inline" && (
         <TextField
           label="Length"
-          width="92px"
+          width="88px"
           mono
           suffix={unit}
           value={lengthField(part.length_m ?? 0, unit)}
@@ -119,7 +116,7 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
       {part.segment !== "inline" && (
         <Choice
           label="Fiber"
-          width="86px"
+          width="72px"
           value={part.fiber ?? ""}
           options={options(reference.fibers.map((f) => f.name))}
           onChange={(fiber) => set({ ...part, fiber })}
@@ -129,7 +126,7 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
         <Choice
           key={which}
           label={which === 0 ? "End towards a" : "End towards b"}
-          width="138px"
+          width="106px"
           value={ends[which] ?? ""}
           options={[...recorded, ...options(reference.connectors)]}
           onChange={setEnd(which)}
@@ -138,7 +135,7 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
       {part.segment !== "inline" && (
         <Choice
           label="Wiring"
-          width="112px"
+          width="108px"
           value={part.wiring ?? ""}
           options={[
             ...recorded,
@@ -224,10 +221,15 @@ function Actions({ at, part, count, onEdit, onWhy, onSelect }: ActionsProps) {
       after + 2,
     );
   return (
-    <Flex gap="1.5" wrap="wrap" align="center" className="no-print">
-      <Act onClick={onWhy}>Why this cost?</Act>
+    <Flex gap="1" wrap="wrap" align="center" className="no-print">
+      <Text fontWeight="700" fontSize="14px" mr="1">
+        Part {at + 1} of {count}
+      </Text>
+      <Act onClick={onWhy} label="Why this cost">
+        Why?
+      </Act>
       <Text fontSize="13px" color="fg.muted" ml="1">
-        Insert after
+        Insert
       </Text>
       <Act onClick={insert("cord")}>cord</Act>
       <Act onClick={insert("cable")}>cable</Act>
@@ -239,16 +241,16 @@ function Actions({ at, part, count, onEdit, onWhy, onSelect }: ActionsProps) {
             Cut with
           </Text>
           <Act onClick={run([{ op: "split-segment", at, kind: "fusion" }], at + 1)}>splice</Act>
-          <Act onClick={run([{ op: "split-segment", at, kind: "adapter" }], at + 1)}>mated pair</Act>
+          <Act onClick={run([{ op: "split-segment", at, kind: "adapter" }], at + 1)}>adapter</Act>
         </>
       )}
       {segment && (
         <>
           <Act disabled={at === 0} onClick={run([{ op: "move-segment", at, to: at - 2 }], at - 2)} label="Move towards a">
-            ← Move
+            ←
           </Act>
           <Act disabled={at === count - 1} onClick={run([{ op: "move-segment", at, to: at + 2 }], at + 2)} label="Move towards b">
-            Move →
+            →
           </Act>
         </>
       )}
@@ -261,6 +263,9 @@ function Act(props: { onClick: () => void; children: React.ReactNode; disabled?:
   return (
     <Button
       size="xs"
+      h="26px"
+      px="2"
+      minW="0"
       variant="outline"
       colorPalette="accent"
       onClick={props.onClick}

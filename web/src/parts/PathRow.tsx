@@ -5,13 +5,15 @@ import { paint } from "../theme";
 import { severityOf } from "./Mark";
 import type { PathLayout, Placed } from "./layout";
 import { MODULE_WIDTH } from "./layout";
+import { SvgText } from "./SvgText";
 
 export interface DrawnPart {
   at: number;
   doc: PartDoc;
   jacket: string | null;
-  title: string;
-  detail: string;
+  /** Wordings from long to short: the longest that fits is shown. */
+  titles: string[];
+  details: string[];
   severity: Severity | null;
 }
 
@@ -26,7 +28,7 @@ interface Props {
   selectedEnd: "left" | "right" | null;
 }
 
-const AXIS = 44;
+const AXIS = 50;
 export const ROW_HEIGHT = 116;
 
 const strand = (jacket: string | null) => paint(jacket ? `sheath.${jacket}` : "fg.muted");
@@ -132,17 +134,20 @@ function JointMark({ part, place, colours }: { part: DrawnPart; place: Placed; c
 }
 
 function Label({ part, place }: { part: DrawnPart; place: Placed }) {
-  const fit = Math.floor(place.width / 6.3);
-  const cut = (text: string) => (text.length > fit ? `${text.slice(0, Math.max(1, fit - 1))}…` : text);
+  const fit = Math.floor(place.width / 5.9);
+  const fitting = (texts: string[]) => {
+    const last = texts[texts.length - 1] ?? "";
+    return texts.find((t) => t.length <= fit) ?? `${last.slice(0, Math.max(1, fit - 1))}…`;
+  };
   const mid = place.x + place.width / 2;
   return (
     <g textAnchor="middle" style={{ pointerEvents: "none" }}>
-      <text x={mid} y={AXIS + 36} fontSize="12.5" fill={paint("fg")}>
-        {cut(part.title)}
-      </text>
-      <text x={mid} y={AXIS + 52} fontSize="12.5" fill={paint("fg.muted")}>
-        {cut(part.detail)}
-      </text>
+      <SvgText x={mid} y={AXIS + 36}>
+        {fitting(part.titles)}
+      </SvgText>
+      <SvgText x={mid} y={AXIS + 52} tone="fg.muted">
+        {fitting(part.details)}
+      </SvgText>
     </g>
   );
 }
@@ -174,16 +179,15 @@ function ModuleBox(props: { x: number; short: string; place: string; on: boolean
         stroke={on ? paint("accent.fg") : paint("fg")}
         strokeWidth={on ? 3 : 2}
       />
-      <text
+      <SvgText
         x={x + MODULE_WIDTH / 2}
         y={AXIS + 5}
         textAnchor="middle"
-        fontSize={short.length > 5 ? 11 : 14}
-        fontWeight="700"
-        fill={paint("fg")}
+        size={short.length > 4 ? 12 : 14}
+        weight={700}
       >
         {short}
-      </text>
+      </SvgText>
     </g>
   );
 }
@@ -209,20 +213,20 @@ export function PathRow({ parts, layout, left, right, selected, onSelect, onEnd,
       {parts.map((part, i) => {
         const place = layout.parts[i]!;
         const on = part.at === selected;
-        const labelled = place.width >= 44;
+        const labelled = place.width >= 38;
         return (
           <g
             key={part.at}
             role="button"
             tabIndex={on || (selected === null && i === 0) ? 0 : -1}
             aria-pressed={on}
-            aria-label={`Part ${part.at + 1}: ${part.title} ${part.detail}`}
+            aria-label={`Part ${part.at + 1}: ${part.titles[0] ?? ""} ${part.details[0] ?? ""}`}
             data-part={part.at}
             onClick={() => onSelect(part.at)}
             onKeyDown={(e) => select(part.at, i, e)}
             style={{ cursor: "pointer", outlineOffset: -2 }}
           >
-            <title>{`${part.at + 1} ${part.title} ${part.detail}`}</title>
+            <title>{`${part.at + 1} ${part.titles[0] ?? ""} ${part.details[0] ?? ""}`}</title>
             <rect x={place.x} y={AXIS - 24} width={place.width} height="84" fill="transparent" />
             {on && (
               <rect
@@ -258,10 +262,10 @@ function Flag({ part, x }: { part: DrawnPart; x: number }) {
   const tone = severityOf(part.severity).tone;
   return (
     <g>
-      <circle cx={x} cy="11" r="9.5" fill={paint(`${tone}.fg`)} />
-      <text x={x} y="15.5" textAnchor="middle" fontSize="12" fontWeight="700" fill={paint("bg.panel")}>
+      <circle cx={x} cy="17" r="9" fill={paint(`${tone}.fg`)} />
+      <SvgText x={x} y="21.3" textAnchor="middle" size={12} weight={700} tone="bg.panel">
         {part.at + 1}
-      </text>
+      </SvgText>
     </g>
   );
 }

@@ -5,7 +5,8 @@
 import type { DirectionView } from "../api/client";
 import { paint } from "../theme";
 import { db, dbm, plus } from "./figures";
-import { powerScale, spread, staircase, toPath, type PathLayout, type Point } from "./layout";
+import { SvgText } from "./SvgText";
+import { labelsBy, powerScale, staircase, toPath, type PathLayout, type Point } from "./layout";
 
 export type Case = "worst" | "typical" | "both";
 
@@ -16,38 +17,42 @@ interface Props {
   stepped: boolean[];
   shownCase: Case;
   judged: "worst" | "typical";
+  tightBelow: number;
   height: number;
+  /** Each grade of the path with the usual colour of its sheath. */
+  glass: { fiber: string; jacket: string }[];
   onWhy: (figure: string) => void;
 }
 
-const TOP = 8;
+const TOP = 22;
 const BOTTOM = 10;
-export const RIGHT_ROOM = 0;
 
 interface Ruler {
   value: number;
   label: string;
   strong: boolean;
+  /** The ceiling is labelled at the right, where the light is weakest; the floors at the left. */
+  high: boolean;
 }
 
 function rulers(d: DirectionView): Ruler[] {
   const found: Ruler[] = [];
   if (d.receiver_max_dbm != null) {
-    found.push({ value: d.receiver_max_dbm, label: `receiver bears ${dbm(d.receiver_max_dbm)}`, strong: true });
+    found.push({ value: d.receiver_max_dbm, label: `receiver bears ${dbm(d.receiver_max_dbm)}`, strong: true, high: true });
   }
   const same =
     d.limit_dbm != null && d.receiver_min_dbm != null && Math.abs(d.limit_dbm - d.receiver_min_dbm) < 0.05;
   if (d.receiver_min_dbm != null) {
     const also = same ? ", limit used up" : "";
-    found.push({ value: d.receiver_min_dbm, label: `receiver needs ${dbm(d.receiver_min_dbm)}${also}`, strong: true });
+    found.push({ value: d.receiver_min_dbm, label: `receiver needs ${dbm(d.receiver_min_dbm)}${also}`, strong: true, high: false });
   }
   if (d.limit_dbm != null && !same) {
-    found.push({ value: d.limit_dbm, label: `limit used up at ${dbm(d.limit_dbm)}`, strong: false });
+    found.push({ value: d.limit_dbm, label: `limit used up at ${dbm(d.limit_dbm)}`, strong: false, high: false });
   }
   return found;
 }
 
-export function Staircase({ direction, layout, stepped, shownCase, judged, height, onWhy }: Props) {
+export function Staircase({ direction, layout, stepped, shownCase, judged, tightBelow, height, glass, onWhy }: Props) {
   const d = direction;
   const rules = rulers(d);
   const bottom = height - BOTTOM;
@@ -66,27 +71,28 @@ export function Staircase({ direction, layout, stepped, shownCase, judged, heigh
   const typical = lineOf((l) => l.typical);
   const strongest = lineOf((l) => l.strongest);
   const low = shownCase === "typical" ? typical : worst;
-  const labelY = spread(rules.map((r) => scale.y(r.value) - 5), 15, TOP + 10, bottom + 2);
+  const labelY = labelsBy(rules.map((r) => scale.y(r.value)), TOP + 12);
   return (
     <svg width={layout.width} height={height} role="img" aria-label={spoken(d)}>
       {scale.ticks.map((tick) => (
         <g key={tick}>
           <path d={`M${layout.start - 6} ${scale.y(tick)}h6`} stroke={paint("fg.muted")} />
-          <text
-            x={layout.start - 10}
-            y={scale.y(tick) + 4}
-            textAnchor="end"
-            fontSize="12"
-            fill={paint("fg.muted")}
-            fontFamily="var(--chakra-fonts-mono)"
-          >
+          <SvgText x={layout.start - 10} y={scale.y(tick) + 4} textAnchor="end" size={12} tone="fg.muted" mono>
             {plus(tick, 0)}
-          </text>
+          </SvgText>
         </g>
       ))}
-      <text x="4" y={TOP + 6} fontSize="12" fill={paint("fg.muted")}>
+      <SvgText x={layout.start - 10} y="11" textAnchor="end" size={12} tone="fg.muted">
         dBm
-      </text>
+      </SvgText>
+      {glass.map(({ fiber, jacket }, i) => (
+        <g key={fiber} transform={`translate(${layout.start + i * 160} 0)`}>
+          <path d="M0 7h22" stroke={paint(`sheath.${jacket}`)} strokeWidth="4" />
+          <SvgText x="28" y="11" size={12} tone="fg.muted">
+            {fiber}: usually {jacket}
+          </SvgText>
+        </g>
+      ))}
       {layout.parts.map((p, i) =>
         i === 0 ? null : (
           <path key={i} d={`M${p.x} ${TOP}V${bottom}`} stroke={paint("border")} strokeDasharray="1 5" />
@@ -107,31 +113,29 @@ export function Staircase({ direction, layout, stepped, shownCase, judged, heigh
       {rules.map((rule, i) => (
         <g key={rule.label}>
           <path
-            d={`M${layout.start + (rule.strong ? layout.end - layout.start : 0) * 0.62} ${scale.y(rule.value)}H${layout.end + 58}`}
+            d={`M${rule.high ? layout.end - (layout.end - layout.start) * 0.38 : layout.start} ${scale.y(rule.value)}H${layout.end + 46}`}
             stroke={paint(rule.strong ? "fg" : "fg.muted")}
             strokeWidth={rule.strong ? 2 : 1.5}
             strokeDasharray={rule.strong ? undefined : "8 4"}
           />
-          <text
-            x={layout.end - 6}
+          <SvgText
+            x={rule.high ? layout.end - 6 : layout.start + 8}
             y={labelY[i]}
-            textAnchor="end"
-            fontSize="13"
-            fontWeight="600"
-            fill={paint("fg")}
-            stroke={paint("bg")}
-            strokeWidth="4"
-            paintOrder="stroke"
+            textAnchor={rule.high ? "end" : "start"}
+            size={13}
+            weight={600}
+            rim
           >
             {rule.label}
-          </text>
+          </SvgText>
         </g>
       ))}
-      <Received d={d} at={layout.end} y={scale.y} points={low} onWhy={onWhy} bottom={bottom} />
+      <Overload d={d} at={layout.end} y={scale.y} />
+      <Received d={d} tightBelow={tightBelow} at={layout.end} y={scale.y} points={low} onWhy={onWhy} />
       {low.length === 0 && (
-        <text x={(layout.start + layout.end) / 2} y={height / 2} textAnchor="middle" fontSize="15" fill={paint("fg")}>
+        <SvgText x={(layout.start + layout.end) / 2} y={height / 2} textAnchor="middle" size={15}>
           Levels are not known for this application: enter the module’s data sheet at its end.
-        </text>
+        </SvgText>
       )}
     </svg>
   );
@@ -152,29 +156,30 @@ function CaseLine({ points, strong, dashed }: { points: Point[]; strong: boolean
 
 interface ReceivedProps {
   d: DirectionView;
+  tightBelow: number;
   at: number;
   y: (value: number) => number;
   points: Point[];
-  bottom: number;
   onWhy: (figure: string) => void;
 }
 
 /** The bracket from what arrives to where the limit is used up: the margin. */
-function Received({ d, at, y, points, bottom, onWhy }: ReceivedProps) {
+function Received({ d, tightBelow, at, y, points, onWhy }: ReceivedProps) {
   if (d.received_min_dbm == null || d.limit_dbm == null || d.margin_db == null || !points.length) {
     return null;
   }
   const from = y(d.received_min_dbm);
   const to = y(d.limit_dbm);
-  const tone = paint(d.margin_db < 0 ? "stop.fg" : "fine.fg");
+  const tone = d.margin_db < 0 ? "stop.fg" : d.margin_db < tightBelow ? "warn.fg" : "fine.fg";
   const last = points[points.length - 1]!;
-  const middle = Math.min(bottom - 14, Math.max(TOP + 22, (from + to) / 2));
+  const small = Math.abs(to - from) < 36;
+  const middle = small ? Math.min(from, to) - 10 : (from + to) / 2 + 3;
   return (
     <g>
       {Math.abs(last[1] - from) > 1 && (
         <path d={`M${last[0]} ${last[1]}V${from}h8`} fill="none" stroke={paint("accent.fg")} strokeWidth="2.5" />
       )}
-      <path d={`M${at + 2} ${from}h12M${at + 8} ${from}V${to}M${at + 2} ${to}h12`} stroke={tone} strokeWidth="3.5" fill="none" />
+      <path d={`M${at + 2} ${from}h12M${at + 8} ${from}V${to}M${at + 2} ${to}h12`} stroke={paint(tone)} strokeWidth="3.5" fill="none" />
       <g
         role="button"
         tabIndex={0}
@@ -183,23 +188,31 @@ function Received({ d, at, y, points, bottom, onWhy }: ReceivedProps) {
         onKeyDown={(e) => e.key === "Enter" && onWhy(`${d.sender}.margin`)}
         style={{ cursor: "pointer" }}
       >
-        <text
-          x={at + 15}
-          y={middle + 3}
-          fontSize={Math.abs(d.margin_db) >= 10 ? 15 : 17}
-          fontWeight="700"
-          fontFamily="var(--chakra-fonts-mono)"
-          fill={tone}
-          stroke={paint("bg")}
-          strokeWidth="4"
-          paintOrder="stroke"
-        >
+        <SvgText x={at + (small ? 2 : 15)} y={middle} size={Math.abs(d.margin_db) >= 10 ? 15 : 18} weight={700} mono tone={tone} rim>
           {db(d.margin_db, 1)}
-        </text>
-        <text x={at + 15} y={middle + 17} fontSize="12" fill={tone}>
+        </SvgText>
+        <SvgText x={at + (small ? 46 : 15)} y={small ? middle : middle + 14} size={12} tone={tone} rim>
           dB
-        </text>
+        </SvgText>
       </g>
+    </g>
+  );
+}
+
+/** Where more light can arrive than the receiver bears: by how much. */
+function Overload({ d, at, y }: Pick<ReceivedProps, "d" | "at" | "y">) {
+  if (d.overload_db == null || d.received_max_dbm == null || d.receiver_max_dbm == null) return null;
+  const from = y(d.received_max_dbm);
+  const to = y(d.receiver_max_dbm);
+  return (
+    <g>
+      <path d={`M${at + 2} ${from}h12M${at + 8} ${from}V${to}`} stroke={paint("stop.fg")} strokeWidth="3.5" fill="none" />
+      <SvgText x={at + 15} y={(from + to) / 2 + 2} size={18} weight={700} mono tone="stop.fg" rim>
+        {db(d.overload_db, 1)}
+      </SvgText>
+      <SvgText x={at + 15} y={(from + to) / 2 + 16} size={12} tone="stop.fg" rim>
+        too much
+      </SvgText>
     </g>
   );
 }

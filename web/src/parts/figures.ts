@@ -41,7 +41,7 @@ export function db(value: number | null | undefined, digits = 2): string {
 /** With its sign always, for margins. */
 export function plus(value: number | null | undefined, digits = 2): string {
   if (value == null) return "?";
-  return (value >= 0 ? "+" : "") + db(value, digits);
+  return (value > 0 ? "+" : "") + db(value, digits);
 }
 
 export function dbm(value: number | null | undefined): string {

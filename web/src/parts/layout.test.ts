@@ -1,14 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { placeParts, powerScale, spread, staircase, type PartSize } from "./layout";
+import { labelsBy, placeParts, powerScale, staircase, type PartSize } from "./layout";
 
 const part = (sort: PartSize["sort"], lengthM = 0): PartSize => ({ sort, lengthM });
-const short: PartSize[] = [part("cord", 2), part("joint"), part("cable", 100), part("joint"), part("cord", 2)];
+const short: PartSize[] = [part("cord", 2), part("adapter"), part("cable", 100), part("adapter"), part("cord", 2)];
 
 describe("placeParts", () => {
   it("fills the room between the modules without gaps", () => {
     const laid = placeParts(short, 800, false);
     expect(laid.dense).toBe(false);
-    expect(laid.end).toBeCloseTo(740);
+    expect(laid.end).toBeCloseTo(751);
     for (const [i, p] of laid.parts.entries()) {
       const before = laid.parts[i - 1];
       if (before) expect(p.x).toBeCloseTo(before.x + before.width);
@@ -16,16 +16,16 @@ describe("placeParts", () => {
   });
 
   it("to scale, glass shares the spare room by its length", () => {
-    const laid = placeParts([part("cable", 300), part("joint"), part("cable", 100)], 600, true);
+    const laid = placeParts([part("cable", 300), part("adapter"), part("cable", 100)], 600, true);
     const [long, , half] = laid.parts;
     expect((long!.width - 34) / (half!.width - 34)).toBeCloseTo(3);
   });
 
   it("grows wider than the page for 61 parts rather than squeeze them", () => {
-    const many = Array.from({ length: 61 }, (_, i) => part(i % 2 ? "joint" : "cable", 10));
+    const many = Array.from({ length: 61 }, (_, i) => part(i % 2 ? "splice" : "cable", 10));
     const laid = placeParts(many, 740, false);
     expect(laid.dense).toBe(true);
-    expect(laid.width).toBe(31 * 34 + 30 * 13 + 2 * 60);
+    expect(laid.width).toBe(31 * 34 + 30 * 13 + 2 * 49);
   });
 });
 
@@ -51,9 +51,9 @@ describe("powerScale", () => {
   });
 });
 
-describe("spread", () => {
-  it("keeps labels apart and inside", () => {
-    expect(spread([10, 12, 40], 14, 0, 100)).toEqual([10, 24, 40]);
-    expect(spread([95, 98], 14, 0, 100)).toEqual([86, 100]);
+describe("labelsBy", () => {
+  it("puts a label under its line where another line runs close above", () => {
+    expect(labelsBy([100, 200, 206], 12)).toEqual([95, 195, 221]);
+    expect(labelsBy([10], 12)).toEqual([25]);
   });
 });

@@ -1,6 +1,6 @@
 /** Arithmetic of the light path's drawing: where each part stands, and how powers become pixels. */
 
-export type PartSort = "cord" | "cable" | "pigtail" | "cassette" | "inline" | "joint";
+export type PartSort = "cord" | "cable" | "pigtail" | "cassette" | "inline" | "adapter" | "splice";
 
 export interface PartSize {
   sort: PartSort;
@@ -22,18 +22,19 @@ export interface PathLayout {
   dense: boolean;
 }
 
+/** Least widths with a label under each part, and without. */
 const FULL: Record<PartSort, number> = {
-  cord: 56, pigtail: 56, cassette: 60, inline: 66, cable: 92, joint: 52,
+  cord: 48, pigtail: 46, cassette: 60, inline: 62, cable: 84, adapter: 48, splice: 40,
 };
 const DENSE: Record<PartSort, number> = {
-  cord: 22, pigtail: 22, cassette: 24, inline: 26, cable: 34, joint: 13,
+  cord: 22, pigtail: 22, cassette: 24, inline: 26, cable: 34, adapter: 15, splice: 13,
 };
 const GROWTH: Record<PartSort, number> = {
-  cord: 1, pigtail: 0.6, cassette: 1, inline: 0.6, cable: 4, joint: 0.6,
+  cord: 1, pigtail: 0.6, cassette: 1, inline: 0.6, cable: 4, adapter: 0.6, splice: 0.6,
 };
 
-export const MODULE_WIDTH = 52;
-const EDGE = 8;
+export const MODULE_WIDTH = 48;
+const EDGE = 1;
 
 const sum = (values: number[]) => values.reduce((a, b) => a + b, 0);
 
@@ -50,7 +51,7 @@ export function placeParts(parts: PartSize[], width: number, toScale: boolean): 
   const spare = Math.max(0, room - sum(least));
   const weights = parts.map((p) => {
     if (!toScale) return GROWTH[p.sort];
-    return p.sort === "joint" ? 0 : p.lengthM;
+    return p.sort === "adapter" || p.sort === "splice" ? 0 : p.lengthM;
   });
   const total = sum(weights) || 1;
   let x = start;
@@ -119,15 +120,13 @@ export function toPath(points: Point[]): string {
   return points.map(([px, py], i) => `${i ? "L" : "M"}${px.toFixed(1)} ${py.toFixed(1)}`).join("");
 }
 
-/** Move labels apart so that none stands nearer than `gap` to the next; order is kept. */
-export function spread(wanted: number[], gap: number, top: number, bottom: number): number[] {
-  const order = wanted.map((y, i) => ({ y, i })).sort((a, b) => a.y - b.y);
-  for (let i = 1; i < order.length; i++) {
-    order[i]!.y = Math.max(order[i]!.y, order[i - 1]!.y + gap);
-  }
-  const over = order.length ? order[order.length - 1]!.y - bottom : 0;
-  if (over > 0) for (const o of order) o.y = Math.max(top, o.y - over);
-  const placed = new Array<number>(wanted.length).fill(0);
-  for (const o of order) placed[o.i] = o.y;
-  return placed;
+/**
+ * Baselines for the labels of horizontal lines: above the line, or below it where the label would
+ * run into the line above or out at the top.
+ */
+export function labelsBy(lines: number[], top: number): number[] {
+  return lines.map((line, i) => {
+    const crowded = lines.some((other, j) => j !== i && other <= line && line - other < 20 && (other < line || j < i));
+    return crowded || line - 5 < top ? line + 15 : line - 5;
+  });
 }

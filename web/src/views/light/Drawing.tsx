@@ -3,12 +3,13 @@ import { Box } from "@chakra-ui/react";
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { DirectionView, LinkView, Severity, Side } from "../../api/client";
 import { isSegment } from "../../api/client";
+import { useOpenPlan } from "../../app/planContext";
 import { useSettings, type Unit } from "../../app/settings";
 import { db, length } from "../../parts/figures";
 import { placeParts, type PartSize, type PathLayout } from "../../parts/layout";
 import { PathRow, ROW_HEIGHT, type DrawnPart } from "../../parts/PathRow";
 import { Staircase, type Case } from "../../parts/Staircase";
-import { paint } from "../../theme";
+import { SvgText } from "../../parts/SvgText";
 
 export interface Selection {
   part?: number;
@@ -27,7 +28,8 @@ interface Props {
 }
 
 const COST_HEIGHT = 26;
-const RIGHT_ROOM = 30;
+/** The bracket and its figure stand right of the module. */
+const RIGHT_ROOM = 22;
 const RANK: Record<Severity, number> = { stop: 0, warn: 1, note: 2 };
 
 function drawn(view: LinkView, unit: Unit): DrawnPart[] {
@@ -43,23 +45,26 @@ function drawn(view: LinkView, unit: Unit): DrawnPart[] {
     const jacket = view.jackets[at] ?? null;
     if (isSegment(doc)) {
       const name = doc.segment === "inline" ? (doc.what ?? "inline part") : doc.segment;
-      const title = doc.label ? `${doc.segment} ${doc.label}` : name;
-      const metres = doc.length_m ?? 0;
-      const detail = doc.segment === "inline" ? db(doc.loss_db, 1) + " dB" : `${length(metres, unit)} ${doc.fiber ?? ""}`;
-      return { at, doc, jacket, title, detail, severity };
+      const titles = doc.label ? [`${doc.segment} ${doc.label}`, doc.label] : [name, doc.segment];
+      const long = length(doc.length_m ?? 0, unit);
+      const details =
+        doc.segment === "inline" ? [`${db(doc.loss_db, 1)} dB`] : [`${long} ${doc.fiber ?? ""}`, long];
+      return { at, doc, jacket, titles, details, severity };
     }
-    const name = { adapter: "mated pair", fusion: "splice", mechanical: "mech." }[doc.joint];
+    const name = { adapter: "adapter", fusion: "splice", mechanical: "mech." }[doc.joint];
     const before = view.doc.path[at - 1];
     const plug = before && isSegment(before) ? (before.ends?.[1]?.split("/")[0] ?? "") : "";
     const grade = doc.grade && doc.grade !== "standard" ? ` ${doc.grade}` : "";
-    const detail = doc.label ?? (doc.joint === "adapter" ? `${plug}${grade}` : "");
-    return { at, doc, jacket, title: name, detail, severity };
+    const details = doc.label ? [doc.label] : doc.joint === "adapter" ? [`${plug}${grade}`, plug] : [""];
+    return { at, doc, jacket, titles: [name, name.slice(0, 3)], details, severity };
   });
 }
 
 function sizes(view: LinkView): PartSize[] {
   return view.doc.path.map((doc) =>
-    isSegment(doc) ? { sort: doc.segment, lengthM: doc.length_m ?? 0 } : { sort: "joint", lengthM: 0 },
+    isSegment(doc)
+      ? { sort: doc.segment, lengthM: doc.length_m ?? 0 }
+      : { sort: doc.joint === "adapter" ? "adapter" : "splice", lengthM: 0 },
   );
 }
 
@@ -82,6 +87,7 @@ function useRoom() {
 export function Drawing(props: Props) {
   const { view, direction, shownCase, judged, toScale, selected, onSelect, onWhy } = props;
   const { unit } = useSettings();
+  const { plan } = useOpenPlan();
   const [ref, room] = useRoom();
   const reversed = direction.sender === "b";
   const parts = useMemo(() => {
@@ -93,6 +99,14 @@ export function Drawing(props: Props) {
     return placeParts(reversed ? all.reverse() : all, room.width - RIGHT_ROOM, toScale);
   }, [view, reversed, room.width, toScale]);
   const stepped = parts.map((p) => !isSegment(p.doc) || p.doc.segment === "inline");
+  const glass = useMemo(() => {
+    const found = new Map<string, string>();
+    view.doc.path.forEach((doc, at) => {
+      const jacket = view.jackets[at];
+      if (isSegment(doc) && doc.fiber && jacket) found.set(doc.fiber, jacket);
+    });
+    return [...found].map(([fiber, jacket]) => ({ fiber, jacket }));
+  }, [view]);
   const near: Side = reversed ? "b" : "a";
   const far: Side = reversed ? "a" : "b";
   const stairs = Math.max(150, room.height - ROW_HEIGHT - COST_HEIGHT - 4);
@@ -118,7 +132,9 @@ export function Drawing(props: Props) {
           stepped={stepped}
           shownCase={shownCase}
           judged={judged}
+          tightBelow={plan.house_rules.tight_below_db}
           height={stairs}
+          glass={glass}
           onWhy={onWhy}
         />
         <Costs direction={direction} layout={layout} shownCase={shownCase} onWhy={onWhy} />
@@ -141,39 +157,30 @@ function Costs({ direction, layout, shownCase, onWhy }: CostsProps) {
   const figure = `${direction.sender}.loss.${typical ? "typical" : "worst-case"}`;
   return (
     <svg width={layout.width + RIGHT_ROOM} height={COST_HEIGHT} aria-hidden="true">
-      <text x="4" y="17" fontSize="12" fill={paint("fg.muted")}>
-        cost dB
-      </text>
+      <SvgText x="0" y="17" size={12} tone="fg.muted">
+        cost
+      </SvgText>
       {layout.parts.map((place, i) => {
         const cost = direction.costs[i];
         const value = typical ? cost?.typical : cost?.worst_case;
         if (place.width < 30 || (value !== null && value !== undefined && value < 0.005)) return null;
         return (
-          <text
-            key={i}
-            x={place.x + place.width / 2}
-            y="17"
-            textAnchor="middle"
-            fontSize="12.5"
-            fontFamily="var(--chakra-fonts-mono)"
-            fill={paint("fg")}
-          >
+          <SvgText key={i} x={place.x + place.width / 2} y="17" textAnchor="middle" mono>
             {db(value)}
-          </text>
+          </SvgText>
         );
       })}
-      <text
-        x={layout.end + 6}
+      <SvgText
+        x={layout.end + 4}
         y="17"
-        fontSize="13.5"
-        fontWeight="700"
-        fontFamily="var(--chakra-fonts-mono)"
-        fill={paint("fg")}
+        size={14}
+        weight={700}
+        mono
         style={{ cursor: "pointer" }}
         onClick={() => onWhy(figure)}
       >
         = {db(total)}
-      </text>
+      </SvgText>
     </svg>
   );
 }

@@ -40,7 +40,7 @@ export function Light() {
       <Box hideBelow="lg" display={{ lg: "flex" }} minH="0">
         <LinkRail current={number} />
       </Box>
-      {link.data && <OpenLink key={number} view={link.data} />}
+      {link.data && <OpenLink key={number} view={link.data} onStep={(step) => open(step)()} />}
       {link.isPending && <Text p="4">Opening the link …</Text>}
       {link.isError && !link.data && (
         <Box p="4">
@@ -61,7 +61,7 @@ const CASES: { value: Case; label: string }[] = [
   { value: "both", label: "both" },
 ];
 
-function OpenLink({ view }: { view: LinkView }) {
+function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => void }) {
   const { plan } = useOpenPlan();
   const { refuse, say } = useNotice();
   const reference = useReference();
@@ -119,6 +119,12 @@ function OpenLink({ view }: { view: LinkView }) {
   return (
     <>
       <Flex as="section" direction="column" flex="1" minW="0" minH="0" aria-label="Light" className="print-whole">
+        <Flex align="center" gap="2" flex="none">
+          <Text fontSize="14px" color="fg.muted" fontWeight="600" truncate title={view.summary.name}>
+            {view.summary.name}
+          </Text>
+          <LinkMenu view={view} onStep={onStep} onRename={(name) => storeLoudly([{ op: "rename", name }])} />
+        </Flex>
         <Answer view={view} side={side} onWhy={setWhy} />
         <Flex gap="2" mt="2" wrap="wrap" className="no-print">
           <Toggle
@@ -140,7 +146,6 @@ function OpenLink({ view }: { view: LinkView }) {
             ]}
             onChange={(value) => setToScale(value === "scale")}
           />
-          <LinkMenu view={view} onRename={(name) => storeLoudly([{ op: "rename", name }])} />
         </Flex>
         <Drawing
           view={view}
@@ -152,7 +157,7 @@ function OpenLink({ view }: { view: LinkView }) {
           onSelect={setSelected}
           onWhy={setWhy}
         />
-        <Box borderTopWidth="1px" py="2" minH="92px" flex="none" className="no-print">
+        <Box borderTopWidth="1px" py="2" minH="40px" flex="none" className="no-print">
           {reference.data && part && selected?.part !== undefined && (
             <PartEditor
               at={selected.part}
@@ -239,9 +244,6 @@ function Answer({ view, side, onWhy }: { view: LinkView; side: 0 | 1; onWhy: (fi
       : view.answer;
   return (
     <Box flex="none">
-      <Text fontSize="13px" color="fg.muted" fontWeight="600" truncate title={view.summary.name}>
-        {view.summary.name}
-      </Text>
       <Flex align="baseline" gap="3" wrap="wrap">
         <Heading as="h1" fontSize="28px" lineHeight="1.15" color={tone === "fine" ? "fg" : `${tone}.fg`} data-answer="">
           {answer}
@@ -257,11 +259,11 @@ function Answer({ view, side, onWhy }: { view: LinkView; side: 0 | 1; onWhy: (fi
         {view.reach_m !== null && (
           <>
             {" "}
-            of{" "}
+            (reach{" "}
             <Figure onClick={() => onWhy("reach")} label="Why this reach">
               {lengthNumber(view.reach_m, unit)}
-            </Figure>{" "}
-            reach
+            </Figure>
+            )
           </>
         )}{" "}
         · loss{" "}

@@ -10,10 +10,11 @@ import { Sheet } from "../../parts/Sheet";
 
 interface Props {
   view: LinkView;
+  onStep: (step: 1 | -1) => void;
   onRename: (name: string) => Promise<unknown>;
 }
 
-export function LinkMenu({ view, onRename }: Props) {
+export function LinkMenu({ view, onStep, onRename }: Props) {
   const { plan } = useOpenPlan();
   const navigate = useNavigate();
   const { say, refuse } = useNotice();
@@ -22,12 +23,16 @@ export function LinkMenu({ view, onRename }: Props) {
   const [renaming, setRenaming] = useState(false);
   const name = view.summary.name;
   const act = (label: string, onClick: () => void) => (
-    <Button size="xs" h="26px" variant="ghost" colorPalette="accent" color="accent.fg" onClick={onClick} px="2">
+    <Button size="xs" h="22px" variant="ghost" colorPalette="accent" color="accent.fg" onClick={onClick} px="2">
       {label}
     </Button>
   );
   return (
     <Flex ml="auto" gap="0.5">
+      <Flex hideFrom="lg">
+        {act("‹ Previous", () => onStep(-1))}
+        {act("Next ›", () => onStep(1))}
+      </Flex>
       {act("Rename", () => setRenaming(true))}
       {act("Duplicate", () =>
         duplicate.mutate(view.summary.id, {

@@ -47,7 +47,7 @@ export function Need() {
   const [problem, setProblem] = useState<string | null>(null);
   const number = typed(distance);
   const metres = useDeferredValue(number !== null && number > 0 ? fromUnit(number, unit) : null);
-  const suited = useSuited(plan.id, metres);
+  const suited = useSuited(plan.id, metres, fiber || null);
   const store = () => {
     if (!from.trim() || !to.trim()) return setProblem("Name both places: where the link starts and where it ends.");
     if (number === null) return setProblem(`Give the distance as a number in ${unit}; “${distance}” is none.`);
@@ -197,7 +197,7 @@ function Application({ row, on, onChoose }: { row: Suited; on: boolean; onChoose
             {row.application}
           </Text>
           <Mono fontWeight="700" style={{ color: paint(row.fits ? "fine.fg" : "stop.fg") }}>
-            {row.margin_db === null ? "" : plus(row.margin_db, 1)}
+            {row.margin_db === null ? "" : plus(row.margin_db)}
           </Mono>
         </Flex>
         <Text fontSize="13px" color="fg.muted">

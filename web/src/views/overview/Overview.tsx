@@ -13,7 +13,11 @@ import { SeverityMark, VerdictMark, verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 
 const ROW = 33;
-const COLUMNS = "minmax(210px,1.5fr) minmax(130px,0.9fr) 84px 76px 62px 58px 60px 112px 66px 92px minmax(170px,1.6fr)";
+/** On a narrow screen only what decides stays: verdict and margin beside the name. */
+const COLUMNS = {
+  base: "minmax(190px,1.5fr) minmax(100px,0.8fr) 58px 58px 90px minmax(120px,1.1fr)",
+  lg: "minmax(236px,1.2fr) minmax(112px,0.7fr) 82px 60px 40px 54px 52px 88px 58px 88px minmax(220px,1.6fr)",
+};
 
 export function answerOf(links: LinkSummary[]): { answer: string; rest: string } {
   const count = (verdict: LinkSummary["verdict"]) => links.filter((l) => l.verdict === verdict).length;
@@ -31,12 +35,12 @@ export function answerOf(links: LinkSummary[]): { answer: string; rest: string }
   };
 }
 
-function Head({ children, end, sort }: { children: React.ReactNode; end?: boolean; sort?: SortKey }) {
+function Head({ children, end, sort, wide }: { children: React.ReactNode; end?: boolean; sort?: SortKey; wide?: boolean }) {
   const { sort: current, setSort } = useOpenPlan();
   const style = { fontSize: "13px", fontWeight: 700, color: "fg.muted", textAlign: end ? "end" : "start" } as const;
   if (!sort) {
     return (
-      <Text role="columnheader" {...style}>
+      <Text role="columnheader" hideBelow={wide ? "lg" : undefined} {...style}>
         {children}
       </Text>
     );
@@ -58,7 +62,7 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
     <Grid
       role="row"
       templateColumns={COLUMNS}
-      columnGap="3"
+      columnGap="2.5"
       h={`${ROW}px`}
       alignItems="center"
       px="2"
@@ -77,7 +81,7 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
             e.stopPropagation();
             onOpen();
           }}
-          style={{ font: "inherit", color: "inherit" }}
+          style={{ font: "inherit", color: "inherit", width: "100%", textAlign: "start", overflow: "hidden", textOverflow: "ellipsis" }}
         >
           {link.name}
         </button>
@@ -85,22 +89,22 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
       <Text role="cell" truncate fontSize="14px" title={link.application}>
         {link.application}
       </Text>
-      <Text role="cell" truncate fontSize="14px">
+      <Text role="cell" truncate fontSize="14px" hideBelow="lg">
         {link.glass}
       </Text>
       <Mono role="cell" textAlign="end">
         {lengthNumber(link.length_m, unit)}
       </Mono>
-      <Mono role="cell" textAlign="end" color="fg.muted">
+      <Mono role="cell" textAlign="end" color="fg.muted" hideBelow="lg">
         {Math.round(link.wavelength_nm)}
       </Mono>
-      <Mono role="cell" textAlign="end">
+      <Mono role="cell" textAlign="end" hideBelow="lg">
         {db(link.loss_db)}
       </Mono>
-      <Mono role="cell" textAlign="end" color="fg.muted">
+      <Mono role="cell" textAlign="end" color="fg.muted" hideBelow="lg">
         {db(link.limit_db)}
       </Mono>
-      <Box role="cell">
+      <Box role="cell" hideBelow="lg">
         <UsedBar used={link.used} verdict={link.verdict} />
       </Box>
       <Mono role="cell" textAlign="end" fontWeight="700">
@@ -207,16 +211,22 @@ export function Overview() {
         <EmptyPlan to={add} />
       ) : (
         <Box flex="1" minH="0" overflowX="auto" className="print-whole">
-          <Flex direction="column" role="table" aria-label="Links" minW="1130px" h="100%" className="print-whole">
-            <Grid role="row" templateColumns={COLUMNS} columnGap="3" px="2" pb="1" borderBottomWidth="2px" borderColor="fg">
+          <Flex direction="column" role="table" aria-label="Links" minW={{ base: "700px", lg: "1180px" }} h="100%" className="print-whole">
+            <Grid role="row" templateColumns={COLUMNS} columnGap="2.5" px="2" pb="1" borderBottomWidth="2px" borderColor="fg">
               <Head sort="name">Link</Head>
               <Head>Application</Head>
-              <Head>Glass</Head>
+              <Head wide>Glass</Head>
               <Head end>{unit === "m" ? "m" : "ft"}</Head>
-              <Head end>nm</Head>
-              <Head end>Loss dB</Head>
-              <Head end>Limit</Head>
-              <Head>of the limit</Head>
+              <Head end wide>
+                nm
+              </Head>
+              <Head end wide>
+                Loss dB
+              </Head>
+              <Head end wide>
+                Limit
+              </Head>
+              <Head wide>of the limit</Head>
               <Head end sort="margin">
                 Left dB
               </Head>

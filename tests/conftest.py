@@ -1,0 +1,29 @@
+"""What the tests share: the smallest plan file, a store, a running application."""
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from starlette.testclient import TestClient
+
+from passerelle.api.app import create_app
+from passerelle.api.serving import load_demo
+from passerelle.plans.store import Store
+
+SMALLEST = Path(__file__).parent / "two-runs.passerelle.json"
+
+
+@pytest.fixture
+def store(tmp_path: Path) -> Iterator[Store]:
+    """An empty store."""
+    made = Store(tmp_path)
+    yield made
+    made.close()
+
+
+@pytest.fixture
+def client(store: Store) -> Iterator[TestClient]:
+    """The API over a store that holds the demo plan."""
+    load_demo(store)
+    with TestClient(create_app(store, web=None), base_url="http://127.0.0.1:8321") as made:
+        yield made

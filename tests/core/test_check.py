@@ -1,0 +1,291 @@
+"""Verdicts and findings: each rule with a case that triggers it and a near miss that does not.
+
+Lengths and limits are the published ones; the sums beside them are worked by hand.
+"""
+
+import pytest
+
+from passerelle.core import End, HouseRules, Joint, Link, Segment, check_link, connector
+from passerelle.core.edits import apply_all
+from tests.making import APC, BARE, LC, cable, cord, judged, link, path, rules_of
+
+CUSTOM = {
+    "source": "sheet 1",
+    "tx_min_dbm": -6.0,
+    "tx_max_dbm": -1.0,
+    "rx_min_dbm": -20.0,
+    "rx_max_dbm": -1.0,
+    "tx_wavelength_nm": 1310.0,
+    "rx_wavelength_nm": 1310.0,
+    "reach_m": 20000.0,
+    "fiber_mode": "single-mode",
+    "rate_gbps": 10.0,
+}
+
+
+def two_pairs(fiber: str, length_m: float):
+    """Cords of 2 m at both ends of a cable: length_m in all, two mated pairs."""
+    return path(cord(fiber), cable(fiber, length_m - 4), cord(fiber))
+
+
+@pytest.mark.parametrize(
+    ("application", "fiber", "reach_m"),
+    [
+        ("10GBASE-SR", "OM3", 300),
+        ("10GBASE-SR", "OM4", 400),
+        ("1000BASE-SX", "OM1", 275),
+        ("25GBASE-SR", "OM3", 70),
+        ("10GBASE-LR", "OS2", 10_000),
+        ("100GBASE-DR", "OS2", 500),
+    ],
+)
+def test_reach_is_the_published_one(application, fiber, reach_m):
+    at_reach = judged(link(application, two_pairs(fiber, reach_m)))
+    assert at_reach.budget.reach.m == reach_m
+    assert "reach.near" in rules_of(at_reach)
+    assert "reach.exceeded" not in rules_of(at_reach)
+    beyond = judged(link(application, two_pairs(fiber, reach_m + 1)))
+    assert beyond.verdict == "fails"
+    assert "reach.exceeded" in rules_of(beyond)
+    assert "reach.near" not in rules_of(judged(link(application, two_pairs(fiber, reach_m * 0.95))))
+
+
+def test_measured_cables_may_use_the_engineered_reach():
+    cables = cable("OS2", 34_996, loss_db=8.0, source="meter, 3 May")
+    measured = judged(link("10GBASE-ER", path(cord(), cables, cord())))
+    assert (measured.verdict, measured.budget.reach.m) == ("works", 40_000)
+    planned = judged(link("10GBASE-ER", two_pairs("OS2", 35_000)))
+    assert "reach.exceeded" in rules_of(planned)
+
+
+def test_margin_and_verdict_of_a_short_multimode_run():
+    check = judged(link("10GBASE-SR", two_pairs("OM3", 200)))
+    # 0.2 km x 3.0 + 2 x 0.75 = 2.1 of 2.6
+    assert check.margin_db == pytest.approx(0.5)
+    assert check.verdict == "works"
+    one_more = judged(link("10GBASE-SR", two_pairs("OM3", 201)))
+    assert (one_more.verdict, "loss.tight" in rules_of(one_more)) == ("tight", True)
+
+
+def test_no_margin_at_all_is_tight_and_less_fails():
+    four_pairs = path(*[cord(length_m=0) for _ in range(5)])
+    exact = judged(link("100GBASE-DR", four_pairs))  # 4 x 0.75 = 3.0 of 3.0
+    assert (exact.verdict, exact.margin_db) == ("tight", pytest.approx(0.0))
+    over = judged(link("100GBASE-DR", four_pairs), ageing_db=0.01)
+    assert over.verdict == "fails"
+    assert {"loss.over-limit", "loss.passes-typical-only"} <= rules_of(over)
+    typical = judged(link("100GBASE-DR", four_pairs), ageing_db=0.01, loss_basis="typical")
+    assert "loss.over-limit" not in rules_of(typical)
+    assert "loss.passes-typical-only" in rules_of(typical)
+
+
+def test_limit_is_that_of_the_lowest_grade():
+    mixed = judged(link("10GBASE-SR", path(cord("OM4"), cable("OM3", 50), cord("OM4"))))
+    assert mixed.budget.directions[0].limit.value_db == 2.6  # OM4 alone: 2.9
+    assert rules_of(mixed) == {"fiber.grade-mix"}
+
+
+def test_limit_without_a_channel_figure_comes_from_the_levels():
+    check = judged(link("custom", two_pairs("OS2", 1000), **CUSTOM))
+    assert check.budget.directions[0].limit.value_db == pytest.approx(-6 + 20 - 1)
+    with_penalty = judged(link("custom", two_pairs("OS2", 1000), **CUSTOM, penalty_db=2.5))
+    assert with_penalty.budget.directions[0].limit.value_db == pytest.approx(-6 + 20 - 2.5)
+    assert "reach.datasheet" in rules_of(check)
+
+
+def test_multimode_launch_minimum_where_the_table_has_its_own():
+    light = path(cord("OM2"))
+    assert judged(link("1000BASE-LX", light)).budget.directions[0].launch_min_dbm == -11.5
+    single = judged(link("1000BASE-LX", path(cord("OS2"))))
+    assert single.budget.directions[0].launch_min_dbm == -11.0
+
+
+def test_overload_takes_the_smallest_stock_attenuator_that_cures_it():
+    subject = link("10GBASE-ER", path(cord(), cable("OS2", 120), cord()))
+    check = judged(subject)
+    overload = next(f for f in check.findings if f.rule.id == "light.overload")
+    # 4.0 - 0.124 km x 0.21 = 3.97 dBm, the receiver bears -1.0: 4.97 dB too much
+    assert check.budget.directions[0].received_max_dbm == pytest.approx(4.0 - 0.02604)
+    cured = apply_all(subject, overload.remedy.edits)
+    inline = cured.path.segment(len(cured.path.parts) - 1)
+    assert inline.loss_db == 5.0
+    assert check_link(cured, HouseRules()).verdict == "works"
+    at_24_km = judged(link("10GBASE-ER", path(cable("OS2", 24_000))))
+    assert "light.overload" not in rules_of(at_24_km)  # 4.0 - 5.04 = -1.04
+
+
+def test_no_attenuator_is_offered_where_the_limit_would_be_broken():
+    light = two_pairs("OS2", 14_600)  # 5.84 + 1.5 = 7.34 of 10.9; 1.93 dB too much light
+    subject = link("10GBASE-ER", light)
+    over = next(f for f in judged(subject).findings if f.rule.id == "light.overload")
+    assert over.remedy is not None
+    tighter = judged(subject, ageing_db=1.0)  # 2.56 left, 2 + 0.75 needed
+    assert next(f for f in tighter.findings if f.rule.id == "light.overload").remedy is None
+
+
+def test_too_weak_warns_beside_a_channel_limit_and_stops_without_one():
+    beside = judged(link("10GBASE-SR", two_pairs("OM3", 300), tx_min_dbm=-8.0, source="sheet"))
+    weak = next(f for f in beside.findings if f.rule.id == "light.too-weak")
+    assert (weak.rule.severity, beside.verdict) == ("warn", "tight")
+    lossy = cable(length_m=10, loss_db=13.5, source="meter")  # -6 - 13.5 < -20 + 1
+    alone = judged(link("custom", path(lossy), **CUSTOM))
+    assert alone.verdict == "fails"
+    assert "loss.over-limit" in rules_of(alone)
+
+
+def test_missing_figures_stay_unknown():
+    bidi = judged(link("100G-SR-BiDi", two_pairs("OM4", 30)))
+    assert (bidi.verdict, bidi.margin_db) == ("unknown", None)
+    assert "light.unknown" in rules_of(bidi)
+    channel = judged(link("8GFC SW", two_pairs("OM3", 50)))  # limit known, receiver minimum not
+    assert channel.verdict == "tight"
+    assert "light.unknown" in rules_of(channel)
+    unlisted = judged(link("25GBASE-SR", two_pairs("OM2", 20)))
+    assert (unlisted.verdict, "reach.unknown" in rules_of(unlisted)) == ("unknown", True)
+
+
+@pytest.mark.parametrize(
+    ("a", "b", "rule"),
+    [
+        ("10GBASE-LR", "1000BASE-LX", "module.rate-mismatch"),
+        ("10GBASE-LR", "10GBASE-ER", "module.pmd-mismatch"),
+        ("1000BASE-BX10-D", "1000BASE-BX10-D", "module.bidi-pair"),
+    ],
+)
+def test_modules_that_do_not_pair(a, b, rule):
+    check = judged(link(a, two_pairs("OS2", 1000), b))
+    assert (check.verdict, rule in rules_of(check)) == ("fails", True)
+    found = next(f for f in check.findings if f.rule.id == rule)
+    cured = check_link(apply_all(check.budget.link, found.remedy.edits), HouseRules())
+    assert not {r for r in rules_of(cured) if r.startswith("module")}
+
+
+def test_one_strand_modules_that_cross_pair():
+    light = path(*(cord(wiring=None) for _ in range(2)))
+    check = judged(link("1000BASE-BX10-D", light, "1000BASE-BX10-U"))
+    assert (check.verdict, check.polarity) == ("works", "straight")
+    assert [d.wavelength_nm for d in check.budget.directions] == [1490, 1310]
+    assert [d.limit.value_db for d in check.budget.directions] == [5.5, 6.0]
+
+
+def test_entered_modules_must_cross_too():
+    a, b = CUSTOM | {"rx_wavelength_nm": 1490.0}, CUSTOM | {"rx_wavelength_nm": 1490.0}
+    light = two_pairs("OS2", 1000)
+    assert "module.bidi-pair" in rules_of(judged(link("custom", light, **a)))
+    from passerelle.core import DataSheet  # noqa: PLC0415
+
+    b |= {"tx_wavelength_nm": 1490.0, "rx_wavelength_nm": 1310.0}
+    crossed = Link("x", End("custom", data_sheet=DataSheet(**a)),
+                   End("custom", data_sheet=DataSheet(**b)), light)  # fmt: skip
+    assert not {r for r in rules_of(judged(crossed)) if r.startswith("module")}
+
+
+@pytest.mark.parametrize(
+    ("application", "light", "rule"),
+    [
+        ("10GBASE-LR", two_pairs("OM3", 100), "module.mode"),
+        ("10GBASE-SR", two_pairs("OS2", 100), "module.mode"),
+        ("10GBASE-LR", path(cord("OS2"), cable("OS2"), cord("OM3")), "fiber.mode-mix"),
+        ("1000BASE-SX", path(cord("OM2"), cable("OM1"), cord("OM2")), "fiber.core-mix"),
+        ("10GBASE-SR", path(cord("OM3"), cable("OM4"), cord("OM4")), "fiber.grade-mix"),
+    ],
+)
+def test_glass_that_does_not_belong(application, light, rule):
+    found = rules_of(judged(link(application, light)))
+    assert rule in found
+    assert sum(r.startswith(("fiber", "module")) for r in found) == 1  # said once, no echo
+
+
+def test_long_wave_gigabit_may_run_on_multimode():
+    assert "module.mode" not in rules_of(judged(link("1000BASE-LX", two_pairs("OM2", 400))))
+
+
+MPO, PINNED, MPO_APC = (
+    connector("MPO-12/UPC/unpinned"),
+    connector("MPO-12/UPC/pinned"),
+    connector("MPO-12/APC/unpinned"),
+)
+
+
+@pytest.mark.parametrize(
+    ("near", "far", "joint", "rule"),
+    [
+        (LC, APC, Joint("adapter"), "mate.polish"),
+        (LC, connector("SC/UPC"), Joint("adapter"), "mate.connector"),
+        (LC, BARE, Joint("adapter"), "mate.connector"),
+        (LC, LC, Joint("fusion"), "mate.connector"),
+        (MPO, MPO, Joint("adapter"), "mate.pins"),
+        (PINNED, PINNED, Joint("adapter"), "mate.pins"),
+        (MPO_APC, connector("MPO-12/APC/pinned"), Joint("adapter", keys="aligned"), "mate.keys"),
+        (MPO, connector("MPO-16/UPC/pinned"), Joint("adapter"), "mate.fiber-count"),
+        (LC, LC, Joint("adapter"), None),
+        (APC, APC, Joint("adapter"), None),
+        (LC, connector("LC/PC"), Joint("adapter"), None),
+        (LC, connector("SC/UPC"), Joint("adapter", hybrid=True), None),
+        (MPO, PINNED, Joint("adapter"), None),
+        (MPO_APC, connector("MPO-12/APC/pinned"), Joint("adapter", keys="opposed"), None),
+        (BARE, BARE, Joint("mechanical"), None),
+    ],
+)
+def test_what_mates_with_what(near, far, joint, rule):
+    light = path(cord(ends=(LC, near)), joint, cord(ends=(far, LC)))
+    found = {f.rule.id: f.at for f in judged(link("10GBASE-LR", light)).findings}
+    mates = {r: at for r, at in found.items() if r.startswith("mate")}
+    assert mates == ({rule: (1,)} if rule else {})
+
+
+def test_a_polish_clash_is_cured_at_the_cheapest_part():
+    pigtail = Segment("pigtail", 1, "OS2", (BARE, APC))
+    light = path(cord(), cable(ends=(LC, BARE)), Joint("fusion"), pigtail, cord(), cord())
+    found = next(
+        f for f in judged(link("10GBASE-LR", light)).findings if f.rule.id == "mate.polish"
+    )
+    (edit,) = found.remedy.edits
+    assert (edit.at, edit.part.kind, edit.part.ends[0].name) == (6, "cord", "LC/APC")
+
+
+@pytest.mark.parametrize(
+    ("application", "socket", "plug", "fits"),
+    [
+        ("10GBASE-LR", LC, connector("SC/UPC"), False),
+        ("10GBASE-LR", LC, APC, False),
+        ("10GBASE-LR", LC, LC, True),
+        ("100GBASE-SR4", None, LC, False),
+        ("100GBASE-SR4", None, PINNED, False),
+        ("100GBASE-SR4", None, MPO, True),
+        ("400GBASE-DR4", None, MPO, False),
+    ],
+)
+def test_the_plug_must_fit_the_module(application, socket, plug, fits):
+    end = End(application, connector=socket)
+    glass = "OM4" if "SR" in application else "OS2"
+    subject = Link("x", end, end, path(cord(glass, ends=(plug, plug))))
+    check = judged(subject)
+    assert ("mate.module" not in rules_of(check)) == fits
+    for _ in range(2):  # one cure for each end
+        for found in judged(subject).findings[:1]:
+            subject = apply_all(subject, found.remedy.edits) if not fits else subject
+    assert "mate.module" not in rules_of(judged(subject))
+
+
+@pytest.mark.parametrize(
+    ("wirings", "expected"),
+    [
+        (("A-B", "crossed", "A-B"), "crossed"),
+        (("A-B", "straight", "A-B"), "straight"),
+        (("A-B", "straight", "A-A"), "crossed"),
+        (("A-A", "straight", "A-A"), "straight"),
+        (("A-B", None, "A-B"), "unknown"),
+        ((None, "crossed", "A-B"), "unknown"),
+    ],
+)
+def test_an_odd_number_of_crossings_works(wirings, expected):
+    near, run, far = wirings
+    light = path(cord(wiring=near), cable(wiring=run), cord(wiring=far))
+    check = judged(link("10GBASE-LR", light))
+    assert check.polarity == expected
+    rule = {"straight": "polarity.not-crossed", "unknown": "polarity.unknown"}.get(expected)
+    assert {r for r in rules_of(check) if r.startswith("polarity")} == ({rule} if rule else set())
+    for found in check.findings:
+        if found.rule.id == "polarity.not-crossed":
+            assert judged(apply_all(check.budget.link, found.remedy.edits)).polarity == "crossed"
