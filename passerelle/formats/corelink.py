@@ -113,11 +113,18 @@ def links(plan: PlanDoc) -> list[Link]:
 
 def link_doc(changed: Link, like: LinkDoc) -> LinkDoc:
     """The document of an edited link, with `x-` keys kept where a part is still the same."""
-    old = {id_of: p for p in like.path for id_of in (part(p),)}
+    old: dict[Part, list[SegmentDoc | JointDoc]] = {}
+    for doc in like.path:
+        old.setdefault(part(doc), []).append(doc)
+
+    def kept(one: Part) -> SegmentDoc | JointDoc | None:
+        alike = old.get(one)
+        return alike.pop(0) if alike else None
+
     return LinkDoc(
         name=changed.name,
         a=end_doc(changed.a, like.a),
         b=end_doc(changed.b, like.b),
-        path=[part_doc(p, old.get(p)) for p in changed.path.parts],
+        path=[part_doc(p, kept(p)) for p in changed.path.parts],
         **(like.model_extra or {}),
     )

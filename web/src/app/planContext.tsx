@@ -19,11 +19,17 @@ const PlanContext = createContext<PlanApi | null>(null);
 
 const VERDICT_ORDER = { fails: 0, unknown: 1, tight: 2, works: 3 };
 
+/** Least first; what is not known last. */
+function byMargin(a: number | null, b: number | null): number {
+  if (a === null || b === null) return Number(a === null) - Number(b === null);
+  return a - b;
+}
+
 function inOrder(a: LinkSummary, b: LinkSummary, sort: SortKey): number {
   if (sort === "name") return a.name.localeCompare(b.name, undefined, { numeric: true });
   if (sort === "plan") return 0;
   const verdicts = VERDICT_ORDER[a.verdict] - VERDICT_ORDER[b.verdict];
-  return verdicts || (a.margin_db ?? -Infinity) - (b.margin_db ?? -Infinity);
+  return verdicts || byMargin(a.margin_db, b.margin_db);
 }
 
 function matches(link: LinkSummary, words: string[]): boolean {

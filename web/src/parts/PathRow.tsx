@@ -28,6 +28,8 @@ interface Props {
   selectedEnd: "left" | "right" | null;
 }
 
+/** A part narrower than this has no label. */
+const LABELLED = 38;
 const AXIS = 50;
 export const ROW_HEIGHT = 116;
 
@@ -158,7 +160,7 @@ function ModuleBox(props: { x: number; short: string; place: string; on: boolean
     <g
       role="button"
       tabIndex={0}
-      aria-label={`Module at ${place}`}
+      aria-label={`${short}, module at ${place}`}
       aria-pressed={on}
       onClick={onClick}
       onKeyDown={(e) => {
@@ -205,7 +207,7 @@ export function PathRow({ parts, layout, left, right, selected, onSelect, onEnd,
       if (!next) return;
       onSelect(next.at);
       const row = event.currentTarget.parentElement;
-      row?.querySelector<SVGGElement>(`[data-part="${next.at}"]`)?.focus();
+      row?.querySelector<SVGGElement>(`[data-at="${next.at}"]`)?.focus();
     }
   };
   return (
@@ -213,7 +215,7 @@ export function PathRow({ parts, layout, left, right, selected, onSelect, onEnd,
       {parts.map((part, i) => {
         const place = layout.parts[i]!;
         const on = part.at === selected;
-        const labelled = place.width >= 38;
+        const labelled = place.width >= LABELLED;
         return (
           <g
             key={part.at}
@@ -221,12 +223,11 @@ export function PathRow({ parts, layout, left, right, selected, onSelect, onEnd,
             tabIndex={on || (selected === null && i === 0) ? 0 : -1}
             aria-pressed={on}
             aria-label={`Part ${part.at + 1}: ${part.titles[0] ?? ""} ${part.details[0] ?? ""}`}
-            data-part={part.at}
+            data-at={part.at}
             onClick={() => onSelect(part.at)}
             onKeyDown={(e) => select(part.at, i, e)}
             style={{ cursor: "pointer", outlineOffset: -2 }}
           >
-            <title>{`${part.at + 1} ${part.titles[0] ?? ""} ${part.details[0] ?? ""}`}</title>
             <rect x={place.x} y={AXIS - 24} width={place.width} height="84" fill="transparent" />
             {on && (
               <rect
@@ -245,11 +246,21 @@ export function PathRow({ parts, layout, left, right, selected, onSelect, onEnd,
             ) : (
               <JointMark part={part} place={place} colours={[colourAt(i - 1), colourAt(i + 1)]} />
             )}
-            {labelled && <Label part={part} place={place} />}
-            {part.severity && <Flag part={part} x={place.x + place.width / 2} />}
           </g>
         );
       })}
+      {/* The words stand outside the buttons, whose names say the same and more. */}
+      <g aria-hidden="true" style={{ pointerEvents: "none" }}>
+        {parts.map((part, i) => {
+          const place = layout.parts[i]!;
+          return (
+            <g key={part.at}>
+              {place.width >= LABELLED && <Label part={part} place={place} />}
+              {part.severity && <Flag part={part} x={place.x + place.width / 2} />}
+            </g>
+          );
+        })}
+      </g>
       <ModuleBox x={layout.start - MODULE_WIDTH} {...left} on={selectedEnd === "left"} side="left" onClick={() => onEnd("left")} />
       <ModuleBox x={layout.end} {...right} on={selectedEnd === "right"} side="right" onClick={() => onEnd("right")} />
     </svg>

@@ -73,7 +73,7 @@ export function Staircase({ direction, layout, stepped, shownCase, judged, tight
   const low = shownCase === "typical" ? typical : worst;
   const labelY = labelsBy(rules.map((r) => scale.y(r.value)), TOP + 12);
   return (
-    <svg width={layout.width} height={height} role="img" aria-label={spoken(d)}>
+    <svg width={layout.width} height={height} role="group" aria-label={spoken(d)}>
       {scale.ticks.map((tick) => (
         <g key={tick}>
           <path d={`M${layout.start - 6} ${scale.y(tick)}h6`} stroke={paint("fg.muted")} />
@@ -183,7 +183,7 @@ function Received({ d, tightBelow, at, y, points, onWhy }: ReceivedProps) {
       <g
         role="button"
         tabIndex={0}
-        aria-label="Why this margin"
+        aria-label={`${db(d.margin_db, 1)} dB, why this margin`}
         onClick={() => onWhy(`${d.sender}.margin`)}
         onKeyDown={(e) => e.key === "Enter" && onWhy(`${d.sender}.margin`)}
         style={{ cursor: "pointer" }}

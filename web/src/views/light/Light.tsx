@@ -220,10 +220,11 @@ function weaker(view: LinkView): 0 | 1 {
   return (b?.margin_db ?? -Infinity) < (a?.margin_db ?? -Infinity) ? 1 : 0;
 }
 
-function Figure({ children, onClick, label }: { children: React.ReactNode; onClick: () => void; label: string }) {
+/** A figure that can be opened to show how it was made. */
+function Figure({ children, onClick, label }: { children: string; onClick: () => void; label: string }) {
   return (
     <Link asChild color="fg" textDecoration="underline" textDecorationStyle="dotted" textUnderlineOffset="3px">
-      <button type="button" onClick={onClick} aria-label={label}>
+      <button type="button" onClick={onClick} aria-label={`${children}, ${label}`}>
         <Mono fontWeight="700">{children}</Mono>
       </button>
     </Link>
@@ -252,7 +253,7 @@ function Answer({ view, side, onWhy }: { view: LinkView; side: 0 | 1; onWhy: (fi
       </Flex>
       <Text mt="0.5" color="fg.muted" fontSize="15px">
         {view.summary.application} ·{" "}
-        <Figure onClick={() => onWhy("length")} label="Why this length">
+        <Figure onClick={() => onWhy("length")} label="why this length">
           {lengthNumber(view.summary.length_m, unit)}
         </Figure>{" "}
         {unit} of {view.summary.glass}
@@ -260,26 +261,26 @@ function Answer({ view, side, onWhy }: { view: LinkView; side: 0 | 1; onWhy: (fi
           <>
             {" "}
             (reach{" "}
-            <Figure onClick={() => onWhy("reach")} label="Why this reach">
+            <Figure onClick={() => onWhy("reach")} label="why this reach">
               {lengthNumber(view.reach_m, unit)}
             </Figure>
             )
           </>
         )}{" "}
         · loss{" "}
-        <Figure onClick={why(`loss.${typical ? "typical" : "worst-case"}`)} label="Why this loss">
+        <Figure onClick={why(`loss.${typical ? "typical" : "worst-case"}`)} label="why this loss">
           {db(loss)}
         </Figure>{" "}
         of{" "}
-        <Figure onClick={why("limit")} label="Why this limit">
+        <Figure onClick={why("limit")} label="why this limit">
           {db(d.limit_db)}
         </Figure>{" "}
         dB allowed · arrives between{" "}
-        <Figure onClick={why("received.min")} label="Why the weakest light">
+        <Figure onClick={why("received.min")} label="why the weakest light">
           {dbm(d.received_min_dbm)}
         </Figure>{" "}
         and{" "}
-        <Figure onClick={why("received.max")} label="Why the strongest light">
+        <Figure onClick={why("received.max")} label="why the strongest light">
           {dbm(d.received_max_dbm)}
         </Figure>{" "}
         dBm · pair: {view.polarity_note}

@@ -1,0 +1,167 @@
+"""The API as the front end uses it."""
+
+import json
+
+import pytest
+from starlette.testclient import TestClient
+
+from passerelle.api.app import create_app
+from passerelle.demo_data import demo_plan
+from passerelle.formats.planfile import write_plan
+
+LINK = "/api/plans/1/links/4"  # Pier Office – Beacon Hill: 3.57 of 6.2 dB
+
+
+def edit(client: TestClient, *edits, base: int = 1, link: str = LINK, who: str = ""):
+    headers = {"x-passerelle-who": who} if who else {}
+    return client.patch(link, json={"base": base, "edits": list(edits)}, headers=headers)
+
+
+def with_length(client: TestClient, metres: float) -> dict:
+    part = client.get(LINK).json()["doc"]["path"][4]
+    return {"op": "set-part", "at": 4, "part": part | {"length_m": metres}}
+
+
+def test_an_edit_answers_with_the_new_verdict(client):
+    # 1640 -> 8100 m: 0.4 x 6.46 km = 2.58 dB more
+    changed = edit(client, with_length(client, 8100)).json()
+    assert changed["link"]["summary"]["margin_db"] == pytest.approx(2.63 - 2.58, abs=0.011)
+    assert changed["link"]["summary"]["verdict"] == "tight"
+    assert [row["id"] for row in changed["links"]] == [4]
+    assert (changed["plan"]["revision"], changed["everything"]) == (2, False)
+    rows = client.get("/api/plans/1/links").json()
+    assert next(r for r in rows if r["id"] == 4) == changed["links"][0]
+
+
+def test_undo_and_redo(client):
+    before = client.get(LINK).json()["doc"]
+    edit(client, {"op": "remove-part", "at": 0})
+    undone = client.post("/api/plans/1/undo", json={"base": 2}).json()
+    assert client.get(LINK).json()["doc"] == before
+    assert undone["plan"]["redo"] == "Pier Office – Beacon Hill: remove part 1"
+    client.post("/api/plans/1/redo", json={"base": 3})
+    assert len(client.get(LINK).json()["doc"]["path"]) == 9
+    assert client.post("/api/plans/1/undo", json={"base": 3}).status_code == 409
+    assert client.post("/api/plans/1/redo", json={"base": 4}).status_code == 400
+
+
+def test_a_stale_edit_shows_both_sides(client):
+    mine = with_length(client, 900)
+    edit(client, with_length(client, 700), who="Bo%20%C3%86")
+    refused = edit(client, mine, base=1)
+    assert refused.status_code == 409
+    body = refused.json()
+    assert body["newest"]["who"] == "Bo Æ"
+    assert body["current"]["doc"]["path"][4]["length_m"] == 700
+    assert edit(client, mine, base=body["current"]["summary"]["changed_in"]).status_code == 200
+
+
+def test_a_remedy_does_what_its_preview_says(client):
+    link = "/api/plans/1/links/2"
+    overload = client.get(link).json()["findings"][0]
+    assert overload["rule"] == "light.overload"
+    preview = client.post(f"{link}/preview", json={"edits": overload["remedy"]["edits"]}).json()
+    assert preview["after"] == overload["remedy"]["after"]
+    assert client.get("/api/plans/1").json()["revision"] == 1  # a preview stores nothing
+    applied = edit(client, *overload["remedy"]["edits"], link=link).json()["link"]
+    assert applied["brief"] == preview["after"]
+    assert applied["brief"]["verdict"] == "works"
+
+
+def test_every_remedy_of_the_demo_can_be_applied(client):
+    for row in client.get("/api/plans/1/links").json():
+        link = f"/api/plans/1/links/{row['id']}"
+        for found in client.get(link).json()["findings"]:
+            if found["remedy"]:
+                body = {"edits": found["remedy"]["edits"]}
+                assert client.post(f"{link}/preview", json=body).status_code == 200, found["rule"]
+
+
+def test_a_need_becomes_a_whole_link(client):
+    need = {"base": 1, "a_place": "Wet Lab", "b_place": "Ice Store", "application": "10GBASE-SR",
+            "distance_m": 150}  # fmt: skip
+    added = client.post("/api/plans/1/needs", json=need)
+    assert added.status_code == 201
+    link = added.json()["link"]
+    assert link["summary"]["verdict"] == "works"
+    assert link["doc"]["path"][2]["length_m"] == 156  # and 3 m slack at each end
+    assert "Ice Store" in [p["name"] for p in added.json()["plan"]["places"]]
+    client.post("/api/plans/1/undo", json={"base": 2})
+    assert "Ice Store" not in [p["name"] for p in client.get("/api/plans/1").json()["places"]]
+
+
+def test_every_figure_explains_itself(client):
+    figures = client.get(f"{LINK}/why").json()
+    loss = figures["a.loss.worst-case"]
+    assert loss["value"] == 3.57
+    assert sum(line["value"] for line in loss["lines"]) == pytest.approx(3.5668, abs=0.005)
+    assert all(line["source"] for line in loss["lines"])
+    assert "1640 m × 0.4 dB/km" in loss["text"]
+
+
+@pytest.mark.parametrize(
+    ("body", "says"),
+    [
+        ({"edits": []}, "edits: 0 entries, at least 1"),
+        ({"edits": [{"op": "explode"}]}, "explode"),
+        ({"edits": [{"op": "remove-part", "at": -1}]}, "edits[0].at: -1 is under 0"),
+        ({"edits": [{"op": "remove-part", "at": 77}]}, "there is no part 78"),
+        ({"edits": [{"op": "rename", "name": ""}]}, "edits[0].rename.name: is empty"),
+        ({"edits": [{"op": "split-segment", "at": 4, "kind": "fusion", "at_m": 1e9}]}, "200000"),
+    ],
+)
+def test_bad_edits_are_refused_with_a_sentence(client, body, says):
+    answer = client.patch(LINK, json={"base": 1} | body)
+    assert answer.status_code == 422
+    assert says in answer.json()["detail"]
+    assert client.get("/api/plans/1").json()["revision"] == 1
+
+
+def test_a_bad_data_sheet_is_refused_at_its_field(client):
+    end = client.get(LINK).json()["doc"]["a"]
+    end["module"] |= {"rx_min_dbm": 3.0, "source": "sheet 4"}
+    answer = edit(client, {"op": "set-end", "side": "a", "end": end})
+    assert (
+        answer.json()["detail"]
+        == "a.module.rx_min_dbm: rx_min_dbm 3 dBm is over rx_max_dbm 0.5 dBm"
+    )
+
+
+def test_import_is_all_or_nothing(client):
+    doc = json.loads(write_plan(demo_plan()))
+    doc["links"][-1]["path"][0]["length_m"] = -1
+    refused = client.post("/api/plans/import", content=json.dumps(doc))
+    assert (refused.status_code, len(client.get("/api/plans").json())) == (422, 1)
+    assert refused.json()["detail"].startswith("links[22].path[0].length_m: -1")
+    taken = client.post("/api/plans/import", content=write_plan(demo_plan())).json()
+    assert client.get(f"/api/plans/{taken['id']}/export").content == write_plan(demo_plan())
+
+
+def test_house_rules_change_every_verdict(client):
+    rules = client.get("/api/plans/1").json()["house_rules"] | {"loss_basis": "typical"}
+    changed = client.patch("/api/plans/1", json={"base": 1, "house_rules": rules}).json()
+    assert changed["everything"]
+    core = client.get("/api/plans/1/links/1").json()["summary"]
+    # 2 x 0.30 + 0.092 km x 2.3 = 0.81 of 1.9
+    assert (core["verdict"], core["margin_db"]) == ("works", 1.09)
+
+
+def test_other_sites_and_huge_bodies_stay_out(client):
+    assert client.get("/api/plans", headers={"host": "evil.example"}).status_code == 403
+    post = {"json": {"base": 1}, "headers": {"origin": "http://evil.example"}}
+    assert client.post("/api/plans/1/undo", **post).status_code == 403
+    huge = client.post("/api/plans/import", content=b" " * (33 * 1024 * 1024))
+    assert huge.status_code == 413
+    policy = client.get("/api/plans").headers["content-security-policy"]
+    assert "default-src 'self'" in policy
+
+
+def test_a_path_outside_the_front_end_is_not_served(store, tmp_path):
+    web = tmp_path / "web"
+    (web / "assets").mkdir(parents=True)
+    (web / "index.html").write_text("page")
+    (tmp_path / "secret").write_text("secret")
+    with TestClient(create_app(store, web=web), base_url="http://localhost") as client:
+        for path in ("/..%2fsecret", "/%2e%2e/secret", "/plans/1/links/3"):
+            assert "secret" not in client.get(path).text
+        assert client.get("/api/nothing").status_code == 404

@@ -1,0 +1,72 @@
+"""A running application with the demo plan, and a page of a real browser in front of it."""
+
+import socket
+import threading
+import time
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+import uvicorn
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from passerelle.api.app import WEB, create_app
+from passerelle.api.serving import load_demo
+from passerelle.plans.store import Store
+
+CHROMIUM = "/usr/bin/chromium"
+ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--font-render-hinting=none",
+    # Nothing but this machine can be reached: a request elsewhere fails, and so does the test.
+    "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
+]
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    assert WEB.exists(), "the front end is not built; scripts/test builds it"
+    with sync_playwright() as playwright:
+        made = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        yield made
+        made.close()
+
+
+@pytest.fixture
+def address(tmp_path: Path) -> Iterator[str]:
+    store = Store(tmp_path)
+    load_demo(store)
+    listener = socket.socket()
+    listener.bind(("127.0.0.1", 0))
+    server = uvicorn.Server(uvicorn.Config(create_app(store), log_level="warning"))
+    thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]})
+    thread.start()
+    while not server.started:
+        time.sleep(0.01)
+    yield f"http://127.0.0.1:{listener.getsockname()[1]}"
+    server.should_exit = True
+    thread.join()
+    store.close()
+
+
+@pytest.fixture
+def page(browser: Browser, address: str) -> Iterator[Page]:
+    """A page at 1280×800; anything that the console calls an error fails the test."""
+    context = browser.new_context(
+        base_url=address, viewport={"width": 1280, "height": 800}, color_scheme="light"
+    )
+    made = context.new_page()
+    problems: list[str] = []
+    made.on("pageerror", lambda error: problems.append(str(error)))
+    made.on("console", lambda m: problems.append(m.text) if m.type == "error" else None)
+    made.on(
+        "request",
+        lambda r: None if r.url.startswith((address, "data:")) else problems.append(r.url),
+    )
+    made.set_default_timeout(8000)
+    yield made
+    context.close()
+    # A refusal by the API is logged by the browser as a failed resource; that is its normal way.
+    assert [p for p in problems if "Failed to load resource" not in p] == []

@@ -1,0 +1,66 @@
+"""The command line, run as a person or a script runs it."""
+
+import io
+import json
+import sys
+from pathlib import Path
+
+import pytest
+
+from passerelle.cli import main
+from passerelle.demo_data import demo_plan
+from passerelle.formats.planfile import write_plan
+from tests.conftest import SMALLEST
+
+
+def test_check_prints_the_contract(capsys):
+    assert main(["check", str(SMALLEST), "--json"]) == 0
+    (link,) = json.loads(capsys.readouterr().out)["links"]
+    assert link["verdict"] == "works"
+    assert link["length_m"] == 1806.0
+    assert link["polarity"] == "crossed"
+    assert link["reach_m"] == 10000
+    assert [d["from"] for d in link["directions"]] == ["a", "b"]
+    assert link["directions"][0] == {
+        "from": "a",
+        "wavelength_nm": 1310,
+        "loss_db": {"worst_case": 2.82, "typical": 1.31},
+        "limit_db": 6.2,
+        "margin_db": 3.38,  # 6.2 - 2.8224
+        "received_dbm": {"min": -11.02, "max": -0.11},  # -8.2 - 2.8224; 0.5 - 0.614
+        "receiver_dbm": {"min": -14.4, "max": 0.5},
+    }
+    assert link["findings"] == []
+
+
+def test_check_reads_standard_input_and_says_1_for_a_plan_with_faults(capsys, monkeypatch):
+    monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(write_plan(demo_plan()))))
+    assert main(["check", "-"]) == 1
+    out = capsys.readouterr().out
+    assert "10 of 23 links would come up" in out
+    assert "stop: light.overload" in out
+
+
+@pytest.mark.parametrize("name", ["no-such-file", ".", "broken"])
+def test_what_cannot_be_read_is_one_line_and_exit_2(name, tmp_path, capsys):
+    (tmp_path / "broken").write_bytes(b'{"format": "passerelle-plan"')
+    assert main(["check", str(tmp_path / name)]) == 2
+    out, err = capsys.readouterr()
+    assert out == ""
+    assert len(err.splitlines()) == 1
+
+
+def test_import_then_export_gives_the_same_file(tmp_path, capsys):
+    source, back = tmp_path / "a.json", tmp_path / "b.json"
+    source.write_bytes(write_plan(demo_plan()))
+    assert main(["import", str(source), "--data", str(tmp_path / "data")]) == 0
+    assert main(["export", str(back), "--data", str(tmp_path / "data")]) == 0
+    assert back.read_bytes() == source.read_bytes()
+    assert main(["export", "--plan", "7", "--data", str(tmp_path / "data")]) == 2
+    assert "no plan 7" in capsys.readouterr().err
+
+
+def test_generated_documents_name_no_path_of_a_machine():
+    for name in ("openapi.json", "plan.schema.json"):
+        text = (Path(__file__).parents[2] / "docs" / name).read_text()
+        assert str(Path.home()) not in text

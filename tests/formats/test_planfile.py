@@ -1,0 +1,114 @@
+"""The plan file: what is refused and how it is said; what goes out comes back the same."""
+
+import json
+
+import pytest
+
+from passerelle.core.check import check_link
+from passerelle.core.house_rules import HouseRules
+from passerelle.demo_data import demo_plan
+from passerelle.formats import corelink
+from passerelle.formats.planfile import LinkDoc, read_plan, write_plan
+from passerelle.formats.refusal import Refused
+from tests.conftest import SMALLEST
+
+GOOD = json.loads(SMALLEST.read_bytes())
+
+
+def broken(change) -> bytes:
+    raw = json.loads(SMALLEST.read_bytes())
+    change(raw, raw["links"][0], raw["links"][0]["path"])
+    return json.dumps(raw).encode()
+
+
+def put(where, key, value):
+    where[key] = value
+
+
+@pytest.mark.parametrize(
+    ("change", "path", "reason"),
+    [
+        (lambda r, k, p: put(p[4], "length_m", -5), "links[0].path[4].length_m", "-5 is under 0"),
+        (lambda r, k, p: put(p[4], "length_m", 200_001), "links[0].path[4].length_m", "200000"),
+        (lambda r, k, p: put(p[4], "length_m", "9"), "links[0].path[4].length_m", "not a number"),
+        (lambda r, k, p: put(p[4], "length_m", float("nan")), "links[0].path[4].length_m", "NaN"),
+        (lambda r, k, p: p[4].pop("length_m"), "links[0].path[4].length_m", "is missing"),
+        (lambda r, k, p: put(p[0], "fiber", "OM9"), "links[0].path[0].fiber", "'OM9'"),
+        (lambda r, k, p: put(p[0], "ends", ["LC/UPC"]), "links[0].path[0].ends", "at least 2"),
+        (lambda r, k, p: put(p[0], "ends", ["XX", "bare"]), "links[0].path[0].ends[0]", "'XX'"),
+        (lambda r, k, p: put(p[1], "grad", 1), "links[0].path[1].grad", "unknown key"),
+        (lambda r, k, p: put(p[1], "loss_db", 1.0), "links[0].path[1].source", "is missing"),
+        (lambda r, k, p: p.pop(3), "links[0].path[3]", "a joint is missing"),
+        (lambda r, k, p: p.insert(3, p[3]), "links[0].path[4]", "two joints in a row"),
+        (lambda r, k, p: p.pop(), "links[0].path[7]", "must end with a segment"),
+        (lambda r, k, p: put(p[1], "joint", "glue"), "links[0].path[1].joint", '"glue"'),
+        (lambda r, k, p: put(k, "path", []), "links[0].path", "at least 1"),
+        (lambda r, k, p: put(k, "path", p[:2] * 5000), "links[0].path", "at most 500"),
+        (lambda r, k, p: put(k, "name", "x" * 121), "links[0].name", "at most 120"),
+        (lambda r, k, p: put(k, "name", "a\nb"), "links[0].name", "U+000A"),
+        (lambda r, k, p: put(k["a"], "application", "5G"), "links[0].a.application", "'5G'"),
+        (lambda r, k, p: put(k["a"], "place", "here"), "links[0].a.place", "not in places"),
+        (lambda r, k, p: put(k["a"], "module", {"tx_min_dbm": 1}), "links[0].a.module.source", "a"),
+        (
+            lambda r, k, p: put(k["b"], "module", {"tx_min_dbm": 2.0, "source": "s"}),
+            "links[0].b.module.tx_min_dbm",
+            "2 dBm is over tx_max_dbm 0.5 dBm",
+        ),
+        (lambda r, k, p: put(k["a"], "application", "custom"), "links[0].a.module.source", "needs"),
+        (lambda r, k, p: put(r, "version", 2), "version", "2"),
+        (lambda r, k, p: put(r, "house_rules", {"loss_basis": 1}), "house_rules.loss_basis", "1"),
+        (lambda r, k, p: put(r, "x-me", {"deep": [float("inf")]}), "x-me.deep[0]", "infinity"),
+        (lambda r, k, p: put(r, "links", [k] * 10_001), "links", "at most 10000"),
+    ],
+)  # fmt: skip
+def test_what_is_wrong_is_named(change, path, reason):
+    with pytest.raises(Refused) as refused:
+        corelink.links(read_plan(broken(change)))
+    assert refused.value.path == path
+    assert reason in refused.value.reason
+    assert "\n" not in str(refused.value)
+
+
+@pytest.mark.parametrize(
+    "data",
+    [b"", b"\x00\xff" * 5_000_000, b"[" * 99_999, b'{"a":' * 9999, b"[]", b'"\\ud800"', b"9" * 999],
+    ids=["empty", "10 MB", "deep", "deep objects", "list", "surrogate", "digits"],
+)  # fmt: skip
+def test_rubbish_is_one_line(data):
+    with pytest.raises(Refused) as refused:
+        read_plan(data)
+    assert "\n" not in str(refused.value)
+    assert len(str(refused.value)) < 200
+
+
+def test_export_import_export_is_byte_identical():
+    first = write_plan(demo_plan())
+    assert write_plan(read_plan(first)) == first
+
+
+def test_own_keys_and_any_script_survive():
+    def own(raw, link, path):
+        raw["x-job"] = {"n": [1, 2.5, None, "ß"]}
+        link["x-crew"] = "Āńö"
+        path[0]["x-drum"] = 7
+        link["name"] = "海底線 → مَحَطّة 🌊"
+
+    data = write_plan(read_plan(broken(own)))
+    again = json.loads(data)
+    assert again["x-job"] == {"n": [1, 2.5, None, "ß"]}
+    assert again["links"][0]["path"][0]["x-drum"] == 7
+    assert again["links"][0]["name"].endswith("🌊")
+    doc = LinkDoc.model_validate(again["links"][0])
+    assert corelink.link_doc(corelink.link(doc), doc).model_dump() == doc.model_dump()
+
+
+def test_the_demo_plan_shows_every_rule_of_a_light_path():
+    shown = set()
+    for link in corelink.links(demo_plan()):
+        shown |= {f.rule.id for f in check_link(link, HouseRules()).findings}
+    assert {
+        "reach.exceeded", "loss.over-limit", "loss.tight", "loss.passes-typical-only",
+        "light.too-weak", "light.overload", "light.unknown", "module.pmd-mismatch",
+        "module.bidi-pair", "module.mode", "fiber.mode-mix", "fiber.core-mix", "fiber.grade-mix",
+        "mate.polish", "mate.connector", "polarity.not-crossed", "reach.datasheet",
+    } <= shown  # fmt: skip
