@@ -9,7 +9,7 @@ import json
 import sys
 from pathlib import Path
 
-from passerelle.core.check import TIGHT, WORKS, LinkCheck, check_link
+from passerelle.core.check import TIGHT, WORKS, LinkCheck, check_all
 from passerelle.formats.checkjson import check_json
 from passerelle.formats.corelink import house_rules, links
 from passerelle.formats.planfile import MAX_FILE_BYTES, read_plan
@@ -83,7 +83,7 @@ def run_check(arguments: argparse.Namespace) -> int:
     """`passerelle check FILE|- [--json]`."""
     plan = read_plan(read_input(arguments.file))
     rules = house_rules(plan.house_rules)
-    checks = [check_link(link, rules) for link in links(plan)]
+    checks = check_all(links(plan), rules)
     if arguments.json:
         answer = {"links": [check_json(check) for check in checks]}
         print(json.dumps(answer, ensure_ascii=False, indent=2, allow_nan=False))

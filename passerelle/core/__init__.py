@@ -3,7 +3,7 @@
 from passerelle.core import HouseRules, check_link
 """
 
-from .check import LinkCheck, check_link
+from .check import LinkCheck, check_all, check_link
 from .connectors import Connector, connector
 from .house_rules import HouseRules
 from .lightpath import Joint, LightPath, PathError, Segment, joined
@@ -24,6 +24,7 @@ __all__ = [
     "LinkCheck",
     "PathError",
     "Segment",
+    "check_all",
     "check_link",
     "connector",
     "joined",

@@ -1,5 +1,7 @@
 """The verdict on a link: works, tight, fails or unknown, with every finding."""
 
+import gc
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from .findings import STOP, Finding, in_order
@@ -46,6 +48,21 @@ def check_link(link: Link, rules: HouseRules) -> LinkCheck:
         + check_confidence(sums)
     )
     return LinkCheck(_verdict(sums, found), crossing, in_order(found), sums)
+
+
+def check_all(links: Iterable[Link], rules: HouseRules) -> list[LinkCheck]:
+    """Judge many links. Raises EndError.
+
+    Answers hold no cycles: while thousands of them pile up, the collector would only look through
+    all of them again and again, and the time would grow faster than the plan.
+    """
+    collecting = gc.isenabled()
+    gc.disable()
+    try:
+        return [check_link(link, rules) for link in links]
+    finally:
+        if collecting:
+            gc.enable()
 
 
 def _verdict(sums: Budget, found: list[Finding]) -> str:

@@ -19,7 +19,12 @@ FILE_NAME = "passerelle.sqlite3"
 
 def _prepare(dbapi_connection: Any, _record: Any) -> None:
     dbapi_connection.isolation_level = None  # transactions are begun below, not by the driver
-    for pragma in ("journal_mode=WAL", "foreign_keys=ON", "busy_timeout=5000"):
+    for pragma in (
+        "journal_mode=WAL",
+        "synchronous=NORMAL",
+        "foreign_keys=ON",
+        "busy_timeout=5000",
+    ):
         dbapi_connection.execute(f"PRAGMA {pragma}")
 
 

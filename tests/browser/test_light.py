@@ -108,6 +108,7 @@ def test_parts_are_inserted_cut_moved_and_removed_by_keyboard(page: Page):
 
 def test_a_link_is_added_duplicated_renamed_and_deleted(page: Page):
     page.goto("/")
+    expect(answer(page)).to_be_visible()
     page.keyboard.press("n")
     page.get_by_label("To", exact=True).fill("Ice Store")
     page.get_by_label("Route length").fill("150")

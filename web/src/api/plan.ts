@@ -1,7 +1,7 @@
 /** Hooks over the API: server state lives in the query cache and nowhere else. */
+import { useEffect, useMemo, useRef } from "react";
 import {
   keepPreviousData,
-  useMutation,
   useQuery,
   useQueryClient,
   type QueryClient,
@@ -14,7 +14,6 @@ import {
   type LinkSummary,
   type LinkView,
   type PlanInfo,
-  type Refusal,
 } from "./client";
 
 export const keys = {
@@ -145,16 +144,46 @@ interface EditRequest {
   base?: number;
 }
 
-/** A change of the plan by any route; `ask` gets the revision that the person is looking at. */
 type Seen = (link_id?: number) => number;
 
+interface Handlers {
+  onSuccess?: (changed: Changed) => void;
+  onError?: (error: Error) => void;
+}
+
+/** Changes of one plan go one after the other, so that each sees the last revision. */
+const queues = new Map<number, Promise<unknown>>();
+
+/**
+ * A change of the plan by any route; `ask` gets the revision that the person is looking at. The
+ * functions are stable and nothing is rendered while a change is under way: only its answer is.
+ */
 function useChange<In>(plan_id: number, ask: (input: In, seen: Seen) => Promise<Changed>) {
   const cache = useQueryClient();
-  return useMutation<Changed, Refusal, In>({
-    scope: { id: `plan-${plan_id}` }, // one after the other, so that each sees the last revision
-    mutationFn: (input) => ask(input, (link_id) => seenRevision(cache, plan_id, link_id)),
-    onSuccess: (changed) => absorb(cache, plan_id, changed),
+  const latest = useRef(ask);
+  useEffect(() => {
+    latest.current = ask;
   });
+  return useMemo(() => {
+    const mutateAsync = (input: In): Promise<Changed> => {
+      const before = queues.get(plan_id) ?? Promise.resolve();
+      const change = before
+        .catch(() => undefined)
+        .then(() => latest.current(input, (link_id) => seenRevision(cache, plan_id, link_id)))
+        .then((changed) => {
+          absorb(cache, plan_id, changed);
+          return changed;
+        });
+      queues.set(plan_id, change);
+      return change;
+    };
+    const mutate = (input: In, { onSuccess, onError }: Handlers = {}) => {
+      mutateAsync(input).then(onSuccess, (error: unknown) =>
+        onError?.(error instanceof Error ? error : new Error(String(error))),
+      );
+    };
+    return { mutate, mutateAsync };
+  }, [cache, plan_id]);
 }
 
 export const useEditLink = (plan_id: number) =>

@@ -86,7 +86,7 @@ function Form({ rules, onClose }: { rules: HouseRules; onClose: () => void }) {
           {problem}
         </Text>
       )}
-      <Button colorPalette="accent" onClick={store} loading={change.isPending} mb="2">
+      <Button colorPalette="accent" onClick={store} mb="2">
         Store
       </Button>
     </Box>

@@ -2,32 +2,31 @@
 import { Box, Button, Flex, Input, Menu, Portal, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { MenuIcon } from "lucide-react";
-import { useRef, useState } from "react";
+import { memo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { importPlan, keys, newPlan, useChangePlan, usePlans, useRestoreDemo } from "../api/plan";
 import { Sheet } from "../parts/Sheet";
 import { useNotice } from "./notice";
-import { useOpenPlan } from "./planContext";
 import { useSettings } from "./settings";
 
 type Opened = "plans" | "rename" | "who" | "new" | null;
 
 interface Props {
-  onHistory: () => void;
-  onRules: () => void;
+  planId: number;
+  planName: string;
+  onOpen: (sheet: "history" | "rules") => void;
 }
 
-export function PlanMenu({ onHistory, onRules }: Props) {
-  const { plan } = useOpenPlan();
+export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Props) {
   const { say, refuse } = useNotice();
   const { mode, who, set } = useSettings();
   const navigate = useNavigate();
   const cache = useQueryClient();
-  const restore = useRestoreDemo(plan.id);
-  const change = useChangePlan(plan.id);
+  const restore = useRestoreDemo(planId);
+  const change = useChangePlan(planId);
   const file = useRef<HTMLInputElement>(null);
   const [opened, setOpened] = useState<Opened>(null);
-  const opened_ = async (made: Promise<{ id: number }>, told: string) => {
+  const goTo = async (made: Promise<{ id: number }>, told: string) => {
     const info = await made;
     await cache.invalidateQueries({ queryKey: keys.plans });
     await navigate(`/plans/${info.id}`);
@@ -37,21 +36,21 @@ export function PlanMenu({ onHistory, onRules }: Props) {
     if (!chosen) return;
     chosen
       .text()
-      .then((text) => opened_(importPlan(text), `Imported ${chosen.name} as a new plan.`))
+      .then((text) => goTo(importPlan(text), `Imported ${chosen.name} as a new plan.`))
       .catch(refuse);
   };
   const actions: Record<string, () => void> = {
     plans: () => setOpened("plans"),
     new: () => setOpened("new"),
     import: () => file.current?.click(),
-    export: () => window.location.assign(`/api/plans/${plan.id}/export`),
+    export: () => window.location.assign(`/api/plans/${planId}/export`),
     rename: () => setOpened("rename"),
-    rules: onRules,
-    history: onHistory,
+    rules: () => onOpen("rules"),
+    history: () => onOpen("history"),
     demo: () =>
       restore.mutate(null, {
         onSuccess: () => {
-          void navigate(`/plans/${plan.id}`);
+          void navigate(`/plans/${planId}`);
           say("Demo plan restored. Undo with u.");
         },
         onError: refuse,
@@ -104,42 +103,43 @@ export function PlanMenu({ onHistory, onRules }: Props) {
           e.target.value = "";
         }}
       />
-      <PlansSheet open={opened === "plans"} onClose={() => setOpened(null)} />
-      <AskSheet
-        key={`rename-${plan.name}`}
-        title="Rename this plan"
-        label="Name of the plan"
-        value={plan.name}
-        open={opened === "rename"}
-        onClose={() => setOpened(null)}
-        onStore={(name) => change.mutateAsync({ name })}
-      />
-      <AskSheet
-        title="New plan"
-        label="Name of the plan"
-        value=""
-        open={opened === "new"}
-        onClose={() => setOpened(null)}
-        onStore={(name) => opened_(newPlan(name), "An empty plan. Add a link to begin.")}
-      />
-      <AskSheet
-        title="Sign my changes"
-        label="Your name, as the history shows it"
-        value={who}
-        open={opened === "who"}
-        onClose={() => setOpened(null)}
-        onStore={(name) => {
-          set({ who: name });
-          return Promise.resolve();
-        }}
-      />
+      {opened === "plans" && <PlansSheet planId={planId} open onClose={() => setOpened(null)} />}
+      {opened === "rename" && (
+        <AskSheet
+          title="Rename this plan"
+          label="Name of the plan"
+          value={planName}
+          onClose={() => setOpened(null)}
+          onStore={(name) => change.mutateAsync({ name })}
+        />
+      )}
+      {opened === "new" && (
+        <AskSheet
+          title="New plan"
+          label="Name of the plan"
+          value=""
+          onClose={() => setOpened(null)}
+          onStore={(name) => goTo(newPlan(name), "An empty plan. Add a link to begin.")}
+        />
+      )}
+      {opened === "who" && (
+        <AskSheet
+          title="Sign my changes"
+          label="Your name, as the history shows it"
+          value={who}
+          onClose={() => setOpened(null)}
+          onStore={(name) => {
+            set({ who: name });
+            return Promise.resolve();
+          }}
+        />
+      )}
     </>
   );
-}
+});
 
-function PlansSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
+function PlansSheet({ planId, open, onClose }: { planId: number; open: boolean; onClose: () => void }) {
   const plans = usePlans();
-  const { plan } = useOpenPlan();
   const navigate = useNavigate();
   return (
     <Sheet title="Plans in this data folder" open={open} onClose={onClose}>
@@ -147,7 +147,7 @@ function PlansSheet({ open, onClose }: { open: boolean; onClose: () => void }) {
         {plans.data?.map((p) => (
           <Button
             key={p.id}
-            variant={p.id === plan.id ? "solid" : "outline"}
+            variant={p.id === planId ? "solid" : "outline"}
             colorPalette="accent"
             justifyContent="space-between"
             onClick={() => {
@@ -168,12 +168,11 @@ interface AskProps {
   title: string;
   label: string;
   value: string;
-  open: boolean;
   onClose: () => void;
   onStore: (text: string) => Promise<unknown>;
 }
 
-function AskSheet({ title, label, value, open, onClose, onStore }: AskProps) {
+function AskSheet({ title, label, value, onClose, onStore }: AskProps) {
   const [text, setText] = useState(value);
   const [problem, setProblem] = useState<string | null>(null);
   const store = () => {
@@ -185,7 +184,7 @@ function AskSheet({ title, label, value, open, onClose, onStore }: AskProps) {
   return (
     <Sheet
       title={title}
-      open={open}
+      open
       onClose={onClose}
       footer={
         <Button colorPalette="accent" onClick={store}>

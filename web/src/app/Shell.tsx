@@ -53,7 +53,7 @@ export function PlanShell() {
   );
 }
 
-type Opened = "keys" | "history" | "rules" | null;
+export type Opened = "keys" | "history" | "rules" | null;
 
 function Frame() {
   const { plan, links, shown } = useOpenPlan();
@@ -64,6 +64,7 @@ function Frame() {
   const location = useLocation();
   const turn = useTurn(plan.id);
   const [opened, setOpened] = useState<Opened>(null);
+  const close = () => setOpened(null);
   const home = `/plans/${plan.id}`;
   const light = `${home}/links/${linkId ?? shown[0]?.id ?? links[0]?.id ?? 0}`;
   const go = (to: string) => () => void navigate(to);
@@ -127,16 +128,16 @@ function Frame() {
             ]}
             onChange={(value) => set({ unit: value as Unit })}
           />
-          <PlanMenu onHistory={() => setOpened("history")} onRules={() => setOpened("rules")} />
+          <PlanMenu planId={plan.id} planName={plan.name} onOpen={setOpened} />
         </Flex>
       </Flex>
       <Footbridge piers={piers} />
       <Flex as="main" direction="column" flex="1" minH="0" className="print-whole">
         <Outlet />
       </Flex>
-      <KeysSheet open={opened === "keys"} onClose={() => setOpened(null)} />
-      <HistorySheet open={opened === "history"} onClose={() => setOpened(null)} />
-      <HouseRulesSheet open={opened === "rules"} onClose={() => setOpened(null)} />
+      {opened === "keys" && <KeysSheet open onClose={close} />}
+      {opened === "history" && <HistorySheet open onClose={close} />}
+      {opened === "rules" && <HouseRulesSheet open onClose={close} />}
     </Flex>
   );
 }

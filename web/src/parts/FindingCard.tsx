@@ -9,7 +9,6 @@ interface Props {
   finding: FindingView;
   before: Brief;
   places: Record<"a" | "b", string>;
-  busy: boolean;
   onApply: (finding: FindingView) => void;
   onPart: (at: number) => void;
 }
@@ -35,7 +34,7 @@ export function difference(before: Brief, after: Brief): string {
   return said.length ? said.join(", ") : "nothing else changes";
 }
 
-export function FindingCard({ finding, before, places, busy, onApply, onPart }: Props) {
+export function FindingCard({ finding, before, places, onApply, onPart }: Props) {
   const [open, setOpen] = useState(false);
   const mark = severityOf(finding.severity);
   const { remedy } = finding;
@@ -77,7 +76,6 @@ export function FindingCard({ finding, before, places, busy, onApply, onPart }: 
           <Button
             size="xs"
             colorPalette="accent"
-            loading={busy}
             onClick={() => onApply(finding)}
             h="auto"
             py="1"

@@ -1,7 +1,7 @@
 /** The rail of links: verdict and margin at a glance, filter and sort. */
 import { Box, Flex, Input, NativeSelect, Text } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useRef } from "react";
+import { memo, useEffect, useRef } from "react";
 import { NavLink } from "react-router";
 import type { LinkSummary } from "../api/client";
 import { useOpenPlan, type SortKey } from "../app/planContext";
@@ -11,7 +11,13 @@ import { Mono } from "./Mono";
 
 const ROW = 50;
 
-function RailRow({ link, current, to }: { link: LinkSummary; current: boolean; to: string }) {
+interface RailRowProps {
+  link: LinkSummary;
+  current: boolean;
+  to: string;
+}
+
+const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
   return (
     <Box
       asChild
@@ -40,7 +46,7 @@ function RailRow({ link, current, to }: { link: LinkSummary; current: boolean; t
       </NavLink>
     </Box>
   );
-}
+});
 
 export function LinkRail({ current }: { current: number | null }) {
   const { plan, shown, links, filter, setFilter, sort, setSort } = useOpenPlan();

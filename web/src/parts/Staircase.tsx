@@ -180,14 +180,8 @@ function Received({ d, tightBelow, at, y, points, onWhy }: ReceivedProps) {
         <path d={`M${last[0]} ${last[1]}V${from}h8`} fill="none" stroke={paint("accent.fg")} strokeWidth="2.5" />
       )}
       <path d={`M${at + 2} ${from}h12M${at + 8} ${from}V${to}M${at + 2} ${to}h12`} stroke={paint(tone)} strokeWidth="3.5" fill="none" />
-      <g
-        role="button"
-        tabIndex={0}
-        aria-label={`${db(d.margin_db, 1)} dB, why this margin`}
-        onClick={() => onWhy(`${d.sender}.margin`)}
-        onKeyDown={(e) => e.key === "Enter" && onWhy(`${d.sender}.margin`)}
-        style={{ cursor: "pointer" }}
-      >
+      {/* By keyboard: w opens the same. */}
+      <g onClick={() => onWhy(`${d.sender}.margin`)} style={{ cursor: "pointer" }}>
         <SvgText x={at + (small ? 2 : 15)} y={middle} size={Math.abs(d.margin_db) >= 10 ? 15 : 18} weight={700} mono tone={tone} rim>
           {db(d.margin_db, 1)}
         </SvgText>

@@ -11,7 +11,7 @@ export interface Clash {
 }
 
 interface Props {
-  clash: Clash | null;
+  clash: Clash;
   planId: number;
   linkId: number;
   onKeepTheirs: () => void;
@@ -42,7 +42,7 @@ function said(edit: Edit): string {
 
 export function ConflictSheet({ clash, planId, linkId, onKeepTheirs, onMineOnTop }: Props) {
   const cache = useQueryClient();
-  const current = clash?.conflict.current;
+  const current = clash.conflict.current;
   const showTheirs = () => {
     if (current) cache.setQueryData(keys.link(planId, linkId), current);
     void cache.invalidateQueries({ queryKey: keys.plan(planId) });
@@ -51,7 +51,7 @@ export function ConflictSheet({ clash, planId, linkId, onKeepTheirs, onMineOnTop
   return (
     <Sheet
       title="Somebody else saved in between"
-      open={clash !== null}
+      open
       onClose={showTheirs}
       footer={
         <>
@@ -67,8 +67,7 @@ export function ConflictSheet({ clash, planId, linkId, onKeepTheirs, onMineOnTop
         </>
       }
     >
-      {clash && (
-        <Box>
+      <Box>
           <Text>{clash.conflict.detail}. Nothing of yours is stored yet.</Text>
           <Text mt="3" fontWeight="700">
             Theirs
@@ -82,8 +81,7 @@ export function ConflictSheet({ clash, planId, linkId, onKeepTheirs, onMineOnTop
           {clash.edits.map((edit, i) => (
             <Text key={i}>{said(edit)}</Text>
           ))}
-        </Box>
-      )}
+      </Box>
     </Sheet>
   );
 }

@@ -86,9 +86,7 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
         throw error;
       }
     },
-    // mutateAsync is stable; the mutation object is not
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [id, edit.mutateAsync],
+    [id, edit],
   );
   const storeLoudly = (edits: Edit[]) =>
     store(edits).catch((error: unknown) => {
@@ -188,36 +186,38 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
       </Flex>
       <MarginColumn
         view={view}
-        busy={edit.isPending}
         onApply={(finding) => finding.remedy && apply(finding.remedy.edits, finding.remedy.label)}
         onPart={(at) => setSelected({ part: at })}
       />
-      <WhySheet
-        figure={why}
-        figures={figures.data}
-        problem={figures.error}
-        onFigure={setWhy}
-        onClose={() => setWhy(null)}
-      />
-      <ConflictSheet
-        clash={clash}
-        onKeepTheirs={() => setClash(null)}
-        onMineOnTop={(base) => {
-          const mine = clash?.edits ?? [];
-          setClash(null);
-          void store(mine, base).catch(refuse);
-        }}
-        planId={plan.id}
-        linkId={id}
-      />
+      {why !== null && (
+        <WhySheet
+          figure={why}
+          figures={figures.data}
+          problem={figures.error}
+          onFigure={setWhy}
+          onClose={() => setWhy(null)}
+        />
+      )}
+      {clash && (
+        <ConflictSheet
+          clash={clash}
+          onKeepTheirs={() => setClash(null)}
+          onMineOnTop={(base) => {
+            setClash(null);
+            void store(clash.edits, base).catch(refuse);
+          }}
+          planId={plan.id}
+          linkId={id}
+        />
+      )}
     </>
   );
 }
 
 /** The direction with less margin is the one to look at first. */
 function weaker(view: LinkView): 0 | 1 {
-  const [a, b] = view.directions;
-  return (b?.margin_db ?? -Infinity) < (a?.margin_db ?? -Infinity) ? 1 : 0;
+  const margins = view.directions.map((d) => d.margin_db ?? -Infinity);
+  return margins[1]! < margins[0]! ? 1 : 0;
 }
 
 /** A figure that can be opened to show how it was made. */

@@ -52,24 +52,19 @@ export function LinkMenu({ view, onStep, onRename }: Props) {
           onError: refuse,
         }),
       )}
-      <RenameSheet
-        key={name}
-        name={name}
-        open={renaming}
-        onClose={() => setRenaming(false)}
-        onRename={onRename}
-      />
+      {renaming && (
+        <RenameSheet name={name} onClose={() => setRenaming(false)} onRename={onRename} />
+      )}
     </Flex>
   );
 }
 
 interface RenameProps extends Pick<Props, "onRename"> {
   name: string;
-  open: boolean;
   onClose: () => void;
 }
 
-function RenameSheet({ name, open, onClose, onRename }: RenameProps) {
+function RenameSheet({ name, onClose, onRename }: RenameProps) {
   const [text, setText] = useState(name);
   const [problem, setProblem] = useState<string | null>(null);
   const store = () => {
@@ -80,7 +75,7 @@ function RenameSheet({ name, open, onClose, onRename }: RenameProps) {
   return (
     <Sheet
       title="Rename the link"
-      open={open}
+      open
       onClose={onClose}
       footer={
         <Button colorPalette="accent" onClick={store}>

@@ -5,12 +5,11 @@ import { FindingCard } from "../../parts/FindingCard";
 
 interface Props {
   view: LinkView;
-  busy: boolean;
   onApply: (finding: FindingView) => void;
   onPart: (at: number) => void;
 }
 
-export function MarginColumn({ view, busy, onApply, onPart }: Props) {
+export function MarginColumn({ view, onApply, onPart }: Props) {
   return (
     <Flex
       as="aside"
@@ -33,7 +32,6 @@ export function MarginColumn({ view, busy, onApply, onPart }: Props) {
           finding={finding}
           before={view.brief}
           places={{ a: view.a.place, b: view.b.place }}
-          busy={busy}
           onApply={onApply}
           onPart={onPart}
         />

@@ -45,6 +45,7 @@ export function Need() {
   const [fiber, setFiber] = useState("");
   const [show, setShow] = useState<Show>("fit");
   const [problem, setProblem] = useState<string | null>(null);
+  const [pending, setPending] = useState(false);
   const number = typed(distance);
   const metres = useDeferredValue(number !== null && number > 0 ? fromUnit(number, unit) : null);
   const suited = useSuited(plan.id, metres, fiber || null);
@@ -53,6 +54,7 @@ export function Need() {
     if (number === null) return setProblem(`Give the distance as a number in ${unit}; “${distance}” is none.`);
     if (!application) return setProblem("Choose what runs on the link: press one of the applications.");
     setProblem(null);
+    setPending(true);
     add.mutate(
       { a_place: from.trim(), b_place: to.trim(), application, distance_m: fromUnit(number, unit), fiber: fiber || null },
       {
@@ -60,7 +62,10 @@ export function Need() {
           say("Added with a complete path. Undo with u.");
           if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
         },
-        onError: (error) => setProblem(error.message),
+        onError: (error) => {
+          setPending(false);
+          setProblem(error.message);
+        },
       },
     );
   };
@@ -114,7 +119,7 @@ export function Need() {
                 {problem}
               </Text>
             )}
-            <Button type="submit" colorPalette="accent" size="lg" loading={add.isPending}>
+            <Button type="submit" colorPalette="accent" size="lg" loading={pending}>
               {application ? `Add with ${application}` : "Add the link"}
             </Button>
           </form>

@@ -1,0 +1,131 @@
+"""Speed, as ratios within one run: python -m bench
+
+The yardstick is the same sum done the way a spreadsheet does it: a loop over rows of plain numbers,
+one link after the other. What matters is how a figure compares with the others of the same run.
+"""
+
+import json
+import statistics
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from dataclasses import replace
+from pathlib import Path
+
+from starlette.testclient import TestClient
+
+from passerelle.api.app import create_app
+from passerelle.api.serving import load_demo
+from passerelle.core import HouseRules, Link, Segment, check_all, check_link
+from passerelle.core.lightpath import Part
+from passerelle.demo_data import demo_plan
+from passerelle.formats import corelink
+from passerelle.formats.planfile import PlanDoc, read_plan, write_plan
+from passerelle.plans.store import Store
+
+RULES = HouseRules()
+ROWS = {"glass": 0.4, "adapter": 0.75, "fusion": 0.3}
+
+
+def timed(work: Callable[[], object], rounds: int = 5) -> float:
+    """Median seconds of some rounds."""
+    times = []
+    for _ in range(rounds):
+        start = time.perf_counter()
+        work()
+        times.append(time.perf_counter() - start)
+    return statistics.median(times)
+
+
+def nine_parts() -> Link:
+    """A spliced link of nine parts."""
+    name = "Instrument Hall – Cabinet 1"
+    return next(link for link in corelink.links(demo_plan()) if link.name == name)
+
+
+def many(count: int) -> list[Link]:
+    """As many links, no two alike in length."""
+    link = nine_parts()
+    made = []
+    for at in range(count):
+        parts = list(link.path.parts)
+        middle = parts[4]
+        assert isinstance(middle, Segment)
+        parts[4] = replace(middle, length_m=100.0 + at)
+        made.append(replace(link, path=replace(link.path, parts=tuple(parts))))
+    return made
+
+
+def _cell(part: Part) -> tuple[float, str]:
+    return (part.length_m / 1000, "glass") if isinstance(part, Segment) else (1.0, part.kind)
+
+
+def spreadsheet(links: list[Link]) -> float:
+    """The yardstick: the worst-case loss alone, cell by cell, without a rule or a finding."""
+    rows = [[_cell(part) for part in link.path.parts] for link in links]
+
+    def work() -> list[float]:
+        return [sum(quantity * ROWS[kind] for quantity, kind in row) for row in rows]
+
+    return timed(work)
+
+
+def big_plan(count: int) -> PlanDoc:
+    """The demo plan's links again and again."""
+    doc = demo_plan()
+    links = [doc.links[at % len(doc.links)] for at in range(count)]
+    return doc.model_copy(update={"links": links})
+
+
+def api_edit(folder: Path) -> float:
+    """Seconds from sending an edit to having its answer, through the whole API."""
+    store = Store(folder)
+    load_demo(store)
+    client = TestClient(create_app(store, web=None), base_url="http://127.0.0.1")
+    link = "/api/plans/1/links/4"
+    part = client.get(link).json()["doc"]["path"][4]
+    base, step = 1, 0
+
+    def edit() -> None:
+        nonlocal base, step
+        step += 1
+        new = part | {"length_m": 1000.0 + step}
+        body = {"base": base, "edits": [{"op": "set-part", "at": 4, "part": new}]}
+        base = client.patch(link, json=body).json()["link"]["summary"]["changed_in"]
+
+    seconds = timed(edit, 25)
+    store.close()
+    return seconds
+
+
+def main() -> int:
+    """Print the figures; with --json as JSON."""
+    link = nine_parts()
+    links = {count: many(count) for count in (1250, 2500, 5000)}
+    plans = {n: timed(lambda n=n: check_all(links[n], RULES), 3) for n in links}  # type: ignore[misc]
+    one = timed(lambda: [check_link(link, RULES) for _ in range(200)]) / 200
+    yardstick = spreadsheet(links[5000])
+    data = write_plan(big_plan(5000))
+    reading = timed(lambda: corelink.links(read_plan(data)), 1)
+    with tempfile.TemporaryDirectory() as folder:
+        edit = api_edit(Path(folder))
+    figures = {
+        "check of one 9-part link, ms": one * 1000,
+        "check of 5000 links, s": plans[5000],
+        "growth 1250 to 5000 links, times (4 is linear)": plans[5000] / plans[1250],
+        "all rules against the bare spreadsheet sum, times": plans[5000] / yardstick,
+        "reading a 5000-link plan file against checking it, times": reading / plans[5000],
+        "API edit to answer, ms": edit * 1000,
+        "API edit against one check, times": edit / one,
+    }
+    if "--json" in sys.argv:
+        print(json.dumps(figures, indent=2))
+    else:
+        for name, figure in figures.items():
+            print(f"{figure:10.2f}  {name}")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,109 @@
+"""Makes docs/screenshots/ from the demo plan: one current picture of each main view."""
+
+import socket
+import tempfile
+import threading
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+import uvicorn
+from playwright.sync_api import Page, sync_playwright
+
+from passerelle.api.app import create_app
+from passerelle.api.serving import load_demo
+from passerelle.plans.store import Store
+
+OUT = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
+ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--font-render-hinting=none"]
+DESIGN, TABLET = (1280, 800), (820, 1180)
+
+
+def open_link(page: Page, number: int) -> None:
+    """Open a link and wait for its drawing."""
+    page.goto(f"/plans/1/links/{number}")
+    page.wait_for_selector("[data-path-row]")
+
+
+def overview(page: Page) -> None:
+    """All links."""
+    page.goto("/plans/1")
+    page.wait_for_selector("[data-link]")
+
+
+def light(page: Page) -> None:
+    """A link that works, one cable selected."""
+    open_link(page, 4)
+    page.click("[data-at='4']")
+
+
+def overload(page: Page) -> None:
+    """A long-haul module on a short run, with its remedy."""
+    open_link(page, 2)
+
+
+def long_path(page: Page) -> None:
+    """Twenty-one parts, to scale."""
+    open_link(page, 6)
+    page.get_by_role("radio", name="to scale").click()
+
+
+def why(page: Page) -> None:
+    """How a figure was made."""
+    open_link(page, 4)
+    page.get_by_role("button", name="why this loss").click()
+    page.get_by_role("dialog").get_by_text("OS2 at 1310 nm").first.wait_for()
+
+
+def need(page: Page) -> None:
+    """Adding a link."""
+    page.goto("/plans/1/need")
+    page.get_by_label("To", exact=True).fill("Wet Lab")
+    page.get_by_label("Route length").fill("240")
+    page.get_by_role("button", name="10GBASE-LR").click()
+
+
+SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
+    ("overview", overview, False, DESIGN),
+    ("light", light, False, DESIGN),
+    ("light-dark", light, True, DESIGN),
+    ("light-overload", overload, False, DESIGN),
+    ("light-long-path", long_path, False, DESIGN),
+    ("light-tablet", light, False, TABLET),
+    ("why", why, False, DESIGN),
+    ("need", need, False, DESIGN),
+]
+
+
+def main() -> None:
+    """Take every picture."""
+    OUT.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        store = Store(Path(folder))
+        load_demo(store)
+        listener = socket.socket()
+        listener.bind(("127.0.0.1", 0))
+        server = uvicorn.Server(uvicorn.Config(create_app(store), log_level="warning"))
+        thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]})
+        thread.start()
+        while not server.started:
+            time.sleep(0.01)
+        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
+        for name, go, dark, (width, height) in SHOTS:
+            page = browser.new_page(
+                base_url=f"http://127.0.0.1:{listener.getsockname()[1]}",
+                viewport={"width": width, "height": height},
+                color_scheme="dark" if dark else "light",
+            )
+            go(page)
+            page.wait_for_timeout(400)
+            page.screenshot(path=OUT / f"{name}.png", animations="disabled")
+            page.close()
+        browser.close()
+        server.should_exit = True
+        thread.join()
+        store.close()
+
+
+if __name__ == "__main__":
+    main()
