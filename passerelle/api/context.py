@@ -9,6 +9,7 @@ from fastapi import Depends, Header, HTTPException, Request
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from passerelle.core.check import many_answers
 from passerelle.plans import journal
 from passerelle.plans.answers import Answers, rules_of
 from passerelle.plans.documents import link_doc, place_names, places
@@ -98,10 +99,11 @@ def summaries(
     missing = [key[0] for key in keys if key not in ctx.summaries]
     for at in range(0, len(missing), 500):
         rows = session.scalars(select(LinkRow).where(LinkRow.id.in_(missing[at : at + 500])))
-        for row in rows:
-            check = ctx.answers.of(row, rules, names)
-            made = views.summary(row.id, row.changed_in, check)
-            ctx.summaries[row.id, row.changed_in, rules] = made
+        with many_answers():
+            for row in rows:
+                check = ctx.answers.of(row, rules, names)
+                made = views.summary(row.id, row.changed_in, check)
+                ctx.summaries[row.id, row.changed_in, rules] = made
     return [ctx.summaries[key] for key in keys]
 
 

@@ -1,7 +1,8 @@
 """The verdict on a link: works, tight, fails or unknown, with every finding."""
 
 import gc
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 
 from .findings import STOP, Finding, in_order
@@ -50,19 +51,26 @@ def check_link(link: Link, rules: HouseRules) -> LinkCheck:
     return LinkCheck(_verdict(sums, found), crossing, in_order(found), sums)
 
 
-def check_all(links: Iterable[Link], rules: HouseRules) -> list[LinkCheck]:
-    """Judge many links. Raises EndError.
+@contextmanager
+def many_answers() -> Iterator[None]:
+    """Pause the collector while thousands of answers are made.
 
-    Answers hold no cycles: while thousands of them pile up, the collector would only look through
-    all of them again and again, and the time would grow faster than the plan.
+    Answers hold no cycles: the collector would only look through all of them again and again, and
+    the time would grow faster than the plan.
     """
     collecting = gc.isenabled()
     gc.disable()
     try:
-        return [check_link(link, rules) for link in links]
+        yield
     finally:
         if collecting:
             gc.enable()
+
+
+def check_all(links: Iterable[Link], rules: HouseRules) -> list[LinkCheck]:
+    """Judge many links. Raises EndError."""
+    with many_answers():
+        return [check_link(link, rules) for link in links]
 
 
 def _verdict(sums: Budget, found: list[Finding]) -> str:

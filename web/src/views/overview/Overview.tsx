@@ -212,7 +212,7 @@ export function Overview() {
       ) : (
         <Box flex="1" minH="0" overflowX="auto" className="print-whole">
           <Flex direction="column" role="table" aria-label="Links" minW={{ base: "700px", lg: "1180px" }} h="100%" className="print-whole">
-            <Grid role="row" templateColumns={COLUMNS} columnGap="2.5" px="2" pb="1" borderBottomWidth="2px" borderColor="fg">
+            <Grid role="row" templateColumns={COLUMNS} columnGap="2.5" px="2" pb="1" alignItems="end" borderBottomWidth="2px" borderColor="fg">
               <Head sort="name">Link</Head>
               <Head>Application</Head>
               <Head wide>Glass</Head>
