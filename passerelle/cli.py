@@ -5,6 +5,7 @@ file can't be read, with one line on standard error.
 """
 
 import argparse
+import io
 import json
 import sys
 from pathlib import Path
@@ -157,6 +158,8 @@ def _data(command: argparse.ArgumentParser) -> None:
 def main(argv: list[str] | None = None) -> int:
     """Run one command; return its exit status."""
     arguments = _parser().parse_args(argv)
+    if isinstance(sys.stdout, io.TextIOWrapper):
+        sys.stdout.reconfigure(encoding="utf-8")  # names are in any script, whatever the locale
     try:
         status: int = arguments.run(arguments)
     except Refused as refused:

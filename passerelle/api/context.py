@@ -6,6 +6,7 @@ from typing import Annotated, Any
 from urllib.parse import unquote
 
 from fastapi import Depends, Header, HTTPException, Request
+from pydantic import Field
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
@@ -43,6 +44,7 @@ def author(x_passerelle_who: Annotated[str | None, Header()] = None) -> str:
 
 Ctx = Annotated[Context, Depends(context)]
 Who = Annotated[str, Depends(author)]
+Number = Annotated[int, Field(ge=0, le=schemas.MAX_NUMBER)]
 
 
 def get_plan(session: Session, plan_id: int) -> Plan:

@@ -17,7 +17,7 @@ from passerelle.plans.answers import rules_of
 from passerelle.plans.documents import place_names
 
 from . import schemas, views
-from .context import Ctx, Who, changed, get_link, get_plan, link_view
+from .context import Ctx, Number, Who, changed, get_link, get_plan, link_view
 from .editing import to_core
 
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["links"])
@@ -25,7 +25,7 @@ CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": schemas.Conflict}}
 
 
 @router.get("/links/{link_id}", name="getLink")
-def get(ctx: Ctx, plan_id: int, link_id: int) -> schemas.LinkView:
+def get(ctx: Ctx, plan_id: Number, link_id: Number) -> schemas.LinkView:
     """One link with its answer."""
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
@@ -34,7 +34,7 @@ def get(ctx: Ctx, plan_id: int, link_id: int) -> schemas.LinkView:
 
 @router.patch("/links/{link_id}", name="editLink", responses=CONFLICT)
 def edit(
-    ctx: Ctx, who: Who, plan_id: int, link_id: int, body: schemas.EditsBody
+    ctx: Ctx, who: Who, plan_id: Number, link_id: Number, body: schemas.EditsBody
 ) -> schemas.Changed:
     """Apply edits to a link, all or none."""
     edits = tuple(to_core(one) for one in body.edits)
@@ -49,7 +49,9 @@ def edit(
 
 
 @router.post("/links/{link_id}/preview", name="previewLink")
-def preview(ctx: Ctx, plan_id: int, link_id: int, body: schemas.PreviewBody) -> schemas.Preview:
+def preview(
+    ctx: Ctx, plan_id: Number, link_id: Number, body: schemas.PreviewBody
+) -> schemas.Preview:
     """What edits would bring; nothing is stored."""
     edits = tuple(to_core(one) for one in body.edits)
     with ctx.store.reading() as session:
@@ -62,7 +64,7 @@ def preview(ctx: Ctx, plan_id: int, link_id: int, body: schemas.PreviewBody) -> 
 
 
 @router.get("/links/{link_id}/why", name="whyLink")
-def why(ctx: Ctx, plan_id: int, link_id: int) -> dict[str, schemas.ExplanationView]:
+def why(ctx: Ctx, plan_id: Number, link_id: Number) -> dict[str, schemas.ExplanationView]:
     """How every figure of a link was made, by the figure's name."""
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
@@ -73,7 +75,7 @@ def why(ctx: Ctx, plan_id: int, link_id: int) -> dict[str, schemas.ExplanationVi
 
 @router.post("/links/{link_id}/duplicate", name="duplicateLink", status_code=201)
 def duplicate(
-    ctx: Ctx, who: Who, plan_id: int, link_id: int, body: schemas.Base
+    ctx: Ctx, who: Who, plan_id: Number, link_id: Number, body: schemas.Base
 ) -> schemas.Changed:
     """Add a copy of a link."""
     with ctx.store.writing() as session:
@@ -84,7 +86,7 @@ def duplicate(
 
 
 @router.delete("/links/{link_id}", name="deleteLink", responses=CONFLICT)
-def delete(ctx: Ctx, who: Who, plan_id: int, link_id: int, base: int) -> schemas.Changed:
+def delete(ctx: Ctx, who: Who, plan_id: Number, link_id: Number, base: Number) -> schemas.Changed:
     """Delete a link."""
     with ctx.store.writing() as session:
         plan = get_plan(session, plan_id)
@@ -94,7 +96,7 @@ def delete(ctx: Ctx, who: Who, plan_id: int, link_id: int, base: int) -> schemas
 
 
 @router.post("/needs", name="addLink", status_code=201)
-def add(ctx: Ctx, who: Who, plan_id: int, body: schemas.NeedBody) -> schemas.Changed:
+def add(ctx: Ctx, who: Who, plan_id: Number, body: schemas.NeedBody) -> schemas.Changed:
     """Add a link for a need: a complete path to edit."""
     need = Need(body.a_place, body.b_place, body.application, body.distance_m, body.fiber)
     try:
@@ -115,7 +117,7 @@ def add(ctx: Ctx, who: Who, plan_id: int, body: schemas.NeedBody) -> schemas.Cha
 
 @router.get("/suited", name="listSuited")
 def list_suited(
-    ctx: Ctx, plan_id: int, distance_m: float, fiber: str | None = None
+    ctx: Ctx, plan_id: Number, distance_m: float, fiber: str | None = None
 ) -> list[schemas.SuitedInfo]:
     """Every application judged at a distance, on one fiber or on its usual one."""
     with ctx.store.reading() as session:
@@ -134,6 +136,7 @@ def list_suited(
             reach_m=s.reach_m,
             margin_db=rounded(s.margin_db),
             fits=s.fits,
+            sure=s.sure,
             reason=s.reason,
         )
         for s in found

@@ -13,7 +13,7 @@ from passerelle.plans import changes, journal, transfer
 from passerelle.plans.models import LinkRow, Plan, Revision
 
 from . import schemas
-from .context import Ctx, Who, changed, get_plan, plan_info, revision_info, summaries
+from .context import Ctx, Number, Who, changed, get_plan, plan_info, revision_info, summaries
 
 router = APIRouter(prefix="/api/plans", tags=["plans"])
 CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": schemas.Conflict}}
@@ -56,14 +56,14 @@ async def import_plan(ctx: Ctx, who: Who, request: Request) -> schemas.PlanInfo:
 
 
 @router.get("/{plan_id}", name="getPlan")
-def get(ctx: Ctx, plan_id: int) -> schemas.PlanInfo:
+def get(ctx: Ctx, plan_id: Number) -> schemas.PlanInfo:
     """The head of a plan."""
     with ctx.store.reading() as session:
         return plan_info(session, get_plan(session, plan_id))
 
 
 @router.patch("/{plan_id}", name="changePlan", responses=CONFLICT)
-def change(ctx: Ctx, who: Who, plan_id: int, body: schemas.PlanBody) -> schemas.Changed:
+def change(ctx: Ctx, who: Who, plan_id: Number, body: schemas.PlanBody) -> schemas.Changed:
     """Rename a plan or set its house rules."""
     with ctx.store.writing() as session:
         plan = get_plan(session, plan_id)
@@ -81,7 +81,7 @@ def change(ctx: Ctx, who: Who, plan_id: int, body: schemas.PlanBody) -> schemas.
 
 
 @router.get("/{plan_id}/export", name="exportPlan", response_class=Response)
-def export(ctx: Ctx, plan_id: int) -> Response:
+def export(ctx: Ctx, plan_id: Number) -> Response:
     """The plan file."""
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
@@ -92,7 +92,7 @@ def export(ctx: Ctx, plan_id: int) -> Response:
 
 
 @router.post("/{plan_id}/restore-demo", name="restoreDemo", responses=CONFLICT)
-def restore_demo(ctx: Ctx, who: Who, plan_id: int, body: schemas.Base) -> schemas.Changed:
+def restore_demo(ctx: Ctx, who: Who, plan_id: Number, body: schemas.Base) -> schemas.Changed:
     """Put the demo plan's content back, as one change that can be undone."""
     with ctx.store.writing() as session:
         plan = get_plan(session, plan_id)
@@ -104,7 +104,7 @@ def restore_demo(ctx: Ctx, who: Who, plan_id: int, body: schemas.Base) -> schema
 
 
 @router.post("/{plan_id}/undo", name="undo", responses=CONFLICT)
-def undo(ctx: Ctx, who: Who, plan_id: int, body: schemas.Base) -> schemas.Changed:
+def undo(ctx: Ctx, who: Who, plan_id: Number, body: schemas.Base) -> schemas.Changed:
     """Take back the newest change."""
     with ctx.store.writing() as session:
         plan = get_plan(session, plan_id)
@@ -113,7 +113,7 @@ def undo(ctx: Ctx, who: Who, plan_id: int, body: schemas.Base) -> schemas.Change
 
 
 @router.post("/{plan_id}/redo", name="redo", responses=CONFLICT)
-def redo(ctx: Ctx, who: Who, plan_id: int, body: schemas.Base) -> schemas.Changed:
+def redo(ctx: Ctx, who: Who, plan_id: Number, body: schemas.Base) -> schemas.Changed:
     """Do again what was undone last."""
     with ctx.store.writing() as session:
         plan = get_plan(session, plan_id)
@@ -122,14 +122,16 @@ def redo(ctx: Ctx, who: Who, plan_id: int, body: schemas.Base) -> schemas.Change
 
 
 @router.get("/{plan_id}/links", name="listLinks")
-def list_links(ctx: Ctx, plan_id: int) -> list[schemas.LinkSummary]:
+def list_links(ctx: Ctx, plan_id: Number) -> list[schemas.LinkSummary]:
     """One row for each link, judged."""
     with ctx.store.reading() as session:
         return summaries(ctx, session, get_plan(session, plan_id))
 
 
 @router.get("/{plan_id}/revisions", name="listRevisions")
-def list_revisions(ctx: Ctx, plan_id: int, before: int | None = None) -> list[schemas.RevisionInfo]:
+def list_revisions(
+    ctx: Ctx, plan_id: Number, before: Number | None = None
+) -> list[schemas.RevisionInfo]:
     """The history, newest first, 100 at a time."""
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
@@ -141,7 +143,7 @@ def list_revisions(ctx: Ctx, plan_id: int, before: int | None = None) -> list[sc
 
 
 @router.get("/{plan_id}/revisions/{number}", name="getRevision")
-def get_revision(ctx: Ctx, plan_id: int, number: int) -> schemas.RevisionDetail:
+def get_revision(ctx: Ctx, plan_id: Number, number: Number) -> schemas.RevisionDetail:
     """One revision with what it changed, from and to."""
     with ctx.store.reading() as session:
         row = journal.revision(session, get_plan(session, plan_id), number)

@@ -12,6 +12,8 @@ from .editing import EditBody
 Verdict = Literal["works", "tight", "fails", "unknown"]
 Severity = Literal["stop", "warn", "note"]
 Side = Literal["a", "b"]
+MAX_NUMBER = 2**53
+"""Row and revision numbers go up to here: what JSON and SQLite both hold exactly."""
 
 
 class RevisionInfo(BaseModel):
@@ -229,7 +231,7 @@ class ExplanationView(BaseModel):
 class Base(BaseModel):
     """A change says which revision of the plan its author was looking at."""
 
-    base: Annotated[int, Field(ge=0)]
+    base: Annotated[int, Field(ge=0, le=MAX_NUMBER)]
 
 
 class EditsBody(Base):
@@ -330,4 +332,5 @@ class SuitedInfo(BaseModel):
     reach_m: float | None
     margin_db: float | None
     fits: bool
+    sure: bool = Field(description="the deciding figures are firmly published")
     reason: str

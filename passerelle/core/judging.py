@@ -195,10 +195,9 @@ def _overload(budget: Budget) -> list[Finding]:
         f"{ceiling:.2f} dBm: {excess:.2f} dB too much."
     )
     do = (
-        None
-        if remedy is not None
-        else "No stock attenuator cures this and keeps enough light: use a module made for the "
-        "distance."
+        "No stock attenuator cures this and keeps enough light: use a module made for the distance."
+        if remedy is None
+        else f"{remedy.label}, at each end of a pair, or use a module made for the distance."
     )
     return [
         finding(

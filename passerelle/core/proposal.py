@@ -6,14 +6,15 @@ cable, and a splice wherever one reel ends. The proposal is then judged like any
 
 from dataclasses import dataclass
 
+from .check import TIGHT, WORKS, LinkCheck, check_link
 from .connectors import Connector, connector
 from .edits import apply_all, joint_between, low_loss_adapters
 from .house_rules import HouseRules
-from .judging import fmt_m
+from .judging import fmt_m, uncertain_figures
 from .lightpath import MAX_LENGTH_M, Joint, LightPath, Part, Segment
 from .link import Link, budget
 from .modules import End
-from .tables import MULTIMODE, SINGLE_MODE, STANDARD, Application, Fiber
+from .tables import STANDARD, Application, Fiber
 
 MULTIMODE_GRADE, SINGLE_MODE_GRADE = "OM4", "OS2"
 
@@ -149,51 +150,50 @@ class Suited:
     reach_m: float | None
     margin_db: float | None
     fits: bool
+    sure: bool
     reason: str
 
 
 def suited(distance_m: float, rules: HouseRules, fiber: str | None = None) -> list[Suited]:
     """Every application of the table judged at one distance, on `fiber` or on its usual glass.
 
-    Raises NeedError.
+    Each is a proposed path run through the same check as any link. Raises NeedError.
     """
     found = []
     for application in STANDARD.applications.values():
         need = Need("a", "b", application.name, distance_m, fiber)
-        sums = budget(propose(need), rules)
-        margins = [d.margin_db for d in sums.directions]
-        margin = None if None in margins else min(m for m in margins if m is not None)
-        assert sums.lowest is not None
-        found.append(_suited(application, sums.lowest, sums.reach.m, sums.length_m, margin))
+        found.append(_suited(application, check_link(propose(need), rules)))
     return found
 
 
-def _suited(
-    application: Application,
-    fiber: Fiber,
-    reach_m: float | None,
-    length_m: float,
-    margin_db: float | None,
-) -> Suited:
-    fits = False
-    if reach_m is None:
-        reason = f"no reach is published on {fiber.name}"
-    elif length_m > reach_m:
-        reason = f"reaches {fmt_m(reach_m)} on {fiber.name}"
-    elif margin_db is None:
-        reason = "its loss limit is not known"
-    elif margin_db < 0:
-        reason = f"{-margin_db:.1f} dB over its limit on {fiber.name}"
-    else:
-        fits, reason = True, f"reaches {fmt_m(reach_m)} on {fiber.name}"
+def _suited(application: Application, check: LinkCheck) -> Suited:
+    sums = check.budget
+    assert sums.lowest is not None
+    fits = check.verdict in (WORKS, TIGHT)
     return Suited(
         application=application.name,
         rate_gbps=application.rate_gbps,
         strands=application.strands,
-        mode=MULTIMODE if fiber.mode == MULTIMODE else SINGLE_MODE,
-        fiber=fiber.name,
-        reach_m=reach_m,
-        margin_db=margin_db,
+        mode=sums.lowest.mode,
+        fiber=sums.lowest.name,
+        reach_m=sums.reach.m,
+        margin_db=check.margin_db,
         fits=fits,
-        reason=reason,
+        sure=not uncertain_figures(sums),
+        reason=_reason(check, fits),
     )
+
+
+def _reason(check: LinkCheck, fits: bool) -> str:
+    """What speaks for or against, in a few words."""
+    reach_m, glass = check.budget.reach.m, check.budget.lowest.name if check.budget.lowest else "?"
+    if reach_m is None:
+        return f"no reach is published on {glass}"
+    first = check.findings[0].rule.id if check.findings else ""
+    if not fits and first == "light.overload":
+        return "more light than the receiver bears: needs an attenuator"
+    if not fits and first == "loss.over-limit" and check.margin_db is not None:
+        return f"{-check.margin_db:.1f} dB over its limit on {glass}"
+    if not fits and check.margin_db is None:
+        return "its loss limit is not known"
+    return f"reaches {fmt_m(reach_m)} on {glass}"

@@ -94,6 +94,8 @@ def refusal(error: ValidationError) -> Refused:
 
 def first_refusal(first: ErrorDetails) -> Refused:
     """One validation error as a refusal."""
+    if first["type"] == "json_invalid":
+        return Refused("", _reason(first))
     ctx = first.get("ctx", {})
     loc = first["loc"] + tuple(ctx.get("below", ()))
     return Refused(json_path(loc), _reason(first))

@@ -26,6 +26,9 @@ class Author:
 
 def _fresh(session: Session, plan: Plan, changed_in: int, author: Author) -> None:
     """Refuse a change of something that has changed since the author saw it."""
+    if author.base > plan.revision:
+        reason = f"{author.base} is over {plan.revision}, the newest revision"
+        raise Refused("base", reason)
     newest = revision(session, plan, changed_in)
     if changed_in > author.base and newest is not None:
         raise StaleError(newest)

@@ -106,6 +106,8 @@ def test_every_figure_explains_itself(client):
         ({"edits": [{"op": "explode"}]}, "explode"),
         ({"edits": [{"op": "remove-part", "at": -1}]}, "edits[0].at: -1 is under 0"),
         ({"edits": [{"op": "remove-part", "at": 77}]}, "there is no part 78"),
+        ({"base": 9, "edits": [{"op": "rename", "name": "n"}]}, "base: 9 is over 1"),
+        ({"base": 10**30, "edits": []}, "base: 1000000000"),
         ({"edits": [{"op": "rename", "name": ""}]}, "edits[0].rename.name: is empty"),
         ({"edits": [{"op": "split-segment", "at": 4, "kind": "fusion", "at_m": 1e9}]}, "200000"),
     ],
@@ -115,6 +117,14 @@ def test_bad_edits_are_refused_with_a_sentence(client, body, says):
     assert answer.status_code == 422
     assert says in answer.json()["detail"]
     assert client.get("/api/plans/1").json()["revision"] == 1
+
+
+@pytest.mark.parametrize("body", [b"[" * 100_000, b'{"base":', b"\xff\xfe", b'{"base": NaN}'])
+def test_rubbish_is_refused_with_a_sentence(client, body):
+    answer = client.patch(LINK, content=body, headers={"content-type": "application/json"})
+    assert answer.status_code in (400, 422)
+    assert isinstance(answer.json()["detail"], str)
+    assert client.get(f"/api/plans/{10**30}").status_code == 422
 
 
 def test_a_bad_data_sheet_is_refused_at_its_field(client):

@@ -87,3 +87,5 @@ def test_what_fits_350_metres():
     fits = {s.application for s in suited(350, HouseRules()) if s.fits}
     assert {"10GBASE-LR", "1000BASE-SX"} <= fits
     assert not fits & {"25GBASE-SR", "10GBASE-LRM", "100GBASE-SR4"}
+    # launches up to 4.0 dBm into 0.36 km: far over the -1.0 dBm that its receiver bears
+    assert "10GBASE-ER" not in fits

@@ -1190,6 +1190,11 @@ export interface components {
             margin_db: number | null;
             /** Fits */
             fits: boolean;
+            /**
+             * Sure
+             * @description the deciding figures are firmly published
+             */
+            sure: boolean;
             /** Reason */
             reason: string;
         };

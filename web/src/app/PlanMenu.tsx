@@ -1,10 +1,11 @@
 /** What can be done with whole plans: open, new, import, export, demo, print, settings. */
-import { Box, Button, Flex, Input, Menu, Portal, Text } from "@chakra-ui/react";
+import { Button, Flex, Menu, Portal, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { MenuIcon } from "lucide-react";
 import { memo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { importPlan, keys, newPlan, useChangePlan, usePlans, useRestoreDemo } from "../api/plan";
+import { AskSheet } from "../parts/AskSheet";
 import { Sheet } from "../parts/Sheet";
 import { useNotice } from "./notice";
 import { useSettings } from "./settings";
@@ -160,49 +161,6 @@ function PlansSheet({ planId, open, onClose }: { planId: number; open: boolean; 
           </Button>
         ))}
       </Flex>
-    </Sheet>
-  );
-}
-
-interface AskProps {
-  title: string;
-  label: string;
-  value: string;
-  onClose: () => void;
-  onStore: (text: string) => Promise<unknown>;
-}
-
-function AskSheet({ title, label, value, onClose, onStore }: AskProps) {
-  const [text, setText] = useState(value);
-  const [problem, setProblem] = useState<string | null>(null);
-  const store = () => {
-    setProblem(null);
-    onStore(text.trim()).then(onClose, (error: unknown) =>
-      setProblem(error instanceof Error ? error.message : String(error)),
-    );
-  };
-  return (
-    <Sheet
-      title={title}
-      open
-      onClose={onClose}
-      footer={
-        <Button colorPalette="accent" onClick={store}>
-          Store
-        </Button>
-      }
-    >
-      <Box>
-        <Text fontWeight="600">
-          <label htmlFor="ask">{label}</label>
-        </Text>
-        <Input id="ask" value={text} autoFocus onChange={(e) => setText(e.target.value)} onKeyDown={(e) => e.key === "Enter" && store()} />
-        {problem && (
-          <Text role="alert" color="stop.fg" mt="1">
-            {problem}
-          </Text>
-        )}
-      </Box>
     </Sheet>
   );
 }

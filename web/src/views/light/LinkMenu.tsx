@@ -1,12 +1,12 @@
 /** What can be done with the whole link: rename, duplicate, delete. */
-import { Button, Flex, Input, Text } from "@chakra-ui/react";
+import { Button, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { LinkView } from "../../api/client";
 import { useDeleteLink, useDuplicateLink } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { Sheet } from "../../parts/Sheet";
+import { AskSheet } from "../../parts/AskSheet";
 
 interface Props {
   view: LinkView;
@@ -53,48 +53,14 @@ export function LinkMenu({ view, onStep, onRename }: Props) {
         }),
       )}
       {renaming && (
-        <RenameSheet name={name} onClose={() => setRenaming(false)} onRename={onRename} />
+        <AskSheet
+          title="Rename the link"
+          label="Name of the link"
+          value={name}
+          onClose={() => setRenaming(false)}
+          onStore={onRename}
+        />
       )}
     </Flex>
-  );
-}
-
-interface RenameProps extends Pick<Props, "onRename"> {
-  name: string;
-  onClose: () => void;
-}
-
-function RenameSheet({ name, onClose, onRename }: RenameProps) {
-  const [text, setText] = useState(name);
-  const [problem, setProblem] = useState<string | null>(null);
-  const store = () => {
-    onRename(text.trim()).then(onClose, (error: unknown) =>
-      setProblem(error instanceof Error ? error.message : String(error)),
-    );
-  };
-  return (
-    <Sheet
-      title="Rename the link"
-      open
-      onClose={onClose}
-      footer={
-        <Button colorPalette="accent" onClick={store}>
-          Rename
-        </Button>
-      }
-    >
-      <Input
-        aria-label="Name of the link"
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-        onKeyDown={(e) => e.key === "Enter" && store()}
-        autoFocus
-      />
-      {problem && (
-        <Text color="stop.fg" mt="1" role="alert">
-          {problem}
-        </Text>
-      )}
-    </Sheet>
   );
 }

@@ -207,6 +207,12 @@ function Application({ row, on, onChoose }: { row: Suited; on: boolean; onChoose
         </Flex>
         <Text fontSize="13px" color="fg.muted">
           {row.strands === 1 ? "one strand" : `${row.strands} strands`} · {row.reason}
+          {!row.sure && (
+            <Text as="span" color="warn.fg" fontWeight="600">
+              {" "}
+              · check the data sheet
+            </Text>
+          )}
         </Text>
       </button>
     </Box>
