@@ -72,6 +72,8 @@ def table(checks: list[LinkCheck]) -> str:
     for check, row in zip(checks, rows, strict=True):
         lines.append(line(row))
         for found in check.findings:
+            if found.explained_by:
+                continue  # the cause is listed; its echo would only repeat it
             where = f" part {', '.join(str(at + 1) for at in found.at)}" if found.at else ""
             lines.append(f"  {found.rule.severity}: {found.rule.id}{where}: {found.message}")
             lines.append(f"      do: {found.do}")

@@ -55,6 +55,20 @@ def why(page: Page) -> None:
     page.get_by_role("dialog").get_by_text("OS2 at 1310 nm").first.wait_for()
 
 
+def folded(page: Page) -> None:
+    """A cause with its echoes folded under it."""
+    open_link(page, 7)
+    page.locator("[data-echoes] summary").click()
+
+
+def rules(page: Page) -> None:
+    """House rules with what they would change."""
+    overview(page)
+    page.keyboard.press("r")
+    page.get_by_label("Links are judged by").select_option("typical")
+    page.get_by_text("→").first.wait_for()
+
+
 def need(page: Page) -> None:
     """Adding a link."""
     page.goto("/plans/1/need")
@@ -70,6 +84,8 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("light-overload", overload, False, DESIGN),
     ("light-long-path", long_path, False, DESIGN),
     ("light-tablet", light, False, TABLET),
+    ("light-folded", folded, False, DESIGN),
+    ("house-rules", rules, False, DESIGN),
     ("why", why, False, DESIGN),
     ("need", need, False, DESIGN),
 ]

@@ -7,6 +7,7 @@ from fastapi import APIRouter
 from passerelle.core.check import check_link
 from passerelle.core.edits import describe
 from passerelle.core.explain import explain
+from passerelle.core.growth import growth
 from passerelle.core.proposal import Need, NeedError, propose, suited
 from passerelle.formats import corelink
 from passerelle.formats.checkjson import rounded
@@ -71,6 +72,22 @@ def why(ctx: Ctx, plan_id: Number, link_id: Number) -> dict[str, schemas.Explana
         row = get_link(session, plan, link_id)
         check = ctx.answers.of(row, rules_of(plan), place_names(session, plan))
         return {name: views.explanation_view(one) for name, one in explain(check.budget).items()}
+
+
+@router.get("/links/{link_id}/growth", name="growthOfLink")
+def growth_of(ctx: Ctx, plan_id: Number, link_id: Number) -> schemas.GrowthView:
+    """Which faster applications the same glass and joints carry, and what stops the next one."""
+    with ctx.store.reading() as session:
+        plan = get_plan(session, plan_id)
+        row = get_link(session, plan, link_id)
+        check = ctx.answers.of(row, rules_of(plan), place_names(session, plan))
+        found = growth(check.budget.link, check.budget.rules)
+    return schemas.GrowthView(
+        carries=list(found.carries),
+        next_rate_gbps=found.next_rate_gbps,
+        next_application=found.next_application,
+        next_stopped_by=found.next_stopped_by,
+    )
 
 
 @router.post("/links/{link_id}/duplicate", name="duplicateLink", status_code=201)

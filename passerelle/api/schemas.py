@@ -61,7 +61,7 @@ class PlanListItem(BaseModel):
 
 
 class Counts(BaseModel):
-    """Findings of one link by severity."""
+    """Findings of one link by severity; echoes of others are not counted."""
 
     stop: int
     warn: int
@@ -164,6 +164,7 @@ class FindingView(BaseModel):
     do: str
     source: str
     remedy: RemedyView | None
+    explained_by: str | None = Field(description="the rule of which this is only an echo")
 
 
 class EndView(BaseModel):
@@ -269,6 +270,37 @@ class PlanBody(Base):
 
     name: Name | None = None
     house_rules: HouseRulesDoc | None = None
+
+
+class VerdictCounts(BaseModel):
+    """How many links of a plan have each verdict."""
+
+    works: int
+    tight: int
+    fails: int
+    unknown: int
+
+
+class GrowthView(BaseModel):
+    """What a link's glass and joints carry beyond what runs on it now."""
+
+    carries: list[str]
+    next_rate_gbps: float | None
+    next_application: str | None
+    next_stopped_by: str | None
+
+
+class RulesBody(BaseModel):
+    """House rules to look at without storing them."""
+
+    house_rules: HouseRulesDoc
+
+
+class RulesPreview(BaseModel):
+    """What other house rules would change in a plan."""
+
+    before: VerdictCounts
+    after: VerdictCounts
 
 
 class NewPlanBody(BaseModel):

@@ -18,9 +18,13 @@ from . import schemas
 from .editing import from_core
 
 
+def _causes(check: LinkCheck) -> list[Finding]:
+    return [f for f in check.findings if f.explained_by is None]
+
+
 def counts(check: LinkCheck) -> schemas.Counts:
     """Findings by severity."""
-    severities = [f.rule.severity for f in check.findings]
+    severities = [f.rule.severity for f in check.findings if f.explained_by is None]
     return schemas.Counts(
         stop=severities.count("stop"), warn=severities.count("warn"), note=severities.count("note")
     )
@@ -85,7 +89,8 @@ def brief(check: LinkCheck) -> schemas.Brief:
 def answer(check: LinkCheck) -> str:
     """The verdict as a sentence, answer first."""
     margin = check.margin_db
-    stop = check.findings[0] if check.findings else None
+    causes = _causes(check)
+    stop = causes[0] if causes else None
     if check.verdict == FAILS and stop is not None:
         if stop.rule.id == "reach.exceeded" and check.budget.reach.m is not None:
             length, reach = check.budget.length_m, check.budget.reach.m
@@ -105,7 +110,7 @@ def answer(check: LinkCheck) -> str:
 
 def _detail(check: LinkCheck) -> str:
     """What the answer rests on, in words; figures stand elsewhere on the page."""
-    stops = [f for f in check.findings if f.rule.severity == "stop"]
+    stops = [f for f in _causes(check) if f.rule.severity == "stop"]
     if len(stops) > 1:
         return f"and {len(stops) - 1} more reason{'s' if len(stops) > 2 else ''}"
     return ""
@@ -136,6 +141,7 @@ def finding_view(check: LinkCheck, found: Finding) -> schemas.FindingView:
         do=found.do,
         source=found.source,
         remedy=remedy_view(check, found.remedy),
+        explained_by=found.explained_by,
     )
 
 

@@ -5,7 +5,8 @@ from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 
-from .findings import STOP, Finding, in_order
+from .conditioning import check_conditioning
+from .findings import STOP, Finding, folded, in_order
 from .glass import check_glass
 from .house_rules import HouseRules
 from .judging import EXACT, check_confidence, check_light, check_loss, check_reach
@@ -13,6 +14,7 @@ from .link import Budget, Link, budget
 from .mating import check_mating
 from .pairing import check_pairing
 from .polarity import polarity
+from .ports import check_ports
 
 WORKS, TIGHT, FAILS, VERDICT_UNKNOWN = "works", "tight", "fails", "unknown"
 
@@ -40,7 +42,9 @@ def check_link(link: Link, rules: HouseRules) -> LinkCheck:
     crossing, found = polarity(sums)
     found = (
         check_pairing(sums)
+        + check_ports(sums)
         + check_glass(sums)
+        + check_conditioning(sums)
         + check_mating(sums)
         + found
         + check_reach(sums)
@@ -48,7 +52,7 @@ def check_link(link: Link, rules: HouseRules) -> LinkCheck:
         + check_light(sums)
         + check_confidence(sums)
     )
-    return LinkCheck(_verdict(sums, found), crossing, in_order(found), sums)
+    return LinkCheck(_verdict(sums, found), crossing, in_order(folded(found)), sums)
 
 
 @contextmanager

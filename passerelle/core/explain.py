@@ -64,7 +64,7 @@ def _term_how(term: Term, case: str) -> tuple[str, str, bool]:
     sure = row is None or (row.confidence if case == WORST_CASE else row.typical_confidence) == HIGH
     if (
         case == "lowest"
-        and term.kind in ("joint", "repair", "ageing", "entered")
+        and term.kind in ("joint", "repair", "ageing", "safety", "entered")
         and not term.lowest
     ):
         return "counted as nothing at its best", "the lowest plausible loss", True
@@ -77,8 +77,8 @@ def _term_how(term: Term, case: str) -> tuple[str, str, bool]:
     if row is not None:
         each = row.worst_case_db if case == WORST_CASE else row.typical_db
         return f"{term.quantity:g} × {each:g} dB ({row.name})", row.source, sure
-    if term.kind == "ageing":
-        return "ageing allowance", "house rule", True
+    if term.kind in ("ageing", "safety"):
+        return {"ageing": "ageing allowance"}.get(term.kind, "safety margin"), "house rule", True
     if term.kind == "unknown":
         return "no figure in the tables", "fiber and joint tables", False
     kind = "figure of the inline part" if term.kind == "inline" else "entered in place of the table"

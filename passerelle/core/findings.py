@@ -4,7 +4,7 @@ Rule ids are part of the open interface: they stay as they are. `stop` = the lin
 unsafe or breaks code; `warn` = it may not work, or hurts later; `note` = worth knowing.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from .edits import Edit
 
@@ -49,6 +49,7 @@ class Finding:
     source: str
     ends: tuple[str, ...] = ()
     remedy: Remedy | None = None
+    explained_by: str | None = None
 
 
 _RULES = (
@@ -78,6 +79,33 @@ _RULES = (
         "direction or smears the pulses in the other.",
         "Use glass that the application is made for, or another application.",
         "reach table of the application",
+    ),
+    Rule(
+        "module.strand-count", STOP, "Module and path differ in strands",
+        "A module sends and receives on as many strands as it is made for; the path must have "
+        "them.",
+        "Use modules for the strands that are there, or a part with more strands.",
+        "interface of the application",
+    ),
+    Rule(
+        "module.cage", STOP, "The module does not run in this cage",
+        "The cage fixes the form factor and the top speed.",
+        "Use a module of the cage's form and speed, or another port.",
+        "cage table",
+    ),
+    Rule(
+        "fiber.mode-conditioning-one-end", STOP, "Mode conditioning at one end only",
+        "Each direction has its own transmitter: without a cord at its end, that direction is not "
+        "conditioned.",
+        "Fit mode-conditioning cords in pairs, one at each end.",
+        "IEEE 802.3 clause 38; TIA-568.3",
+    ),
+    Rule(
+        "fiber.mode-conditioning", STOP, "Mode-conditioning cords are missing",
+        "Long-wave light launched into the middle of old multimode glass splits into modes that "
+        "arrive apart.",
+        "Fit a mode-conditioning cord at each end, single-mode leg on the transmitter.",
+        "IEEE 802.3 clause 38 asks for it on OM1 and OM2",
     ),
     Rule(
         "fiber.mode-mix", STOP, "Single mode and multimode in one path",
@@ -162,6 +190,39 @@ _RULES = (
         "receiver levels of the application",
     ),
     Rule(
+        "module.lrm-on-single-mode", WARN, "LRM is a multimode application",
+        "Some makers sell 2 km single-mode parts under this name; no standard says what they do.",
+        "Enter that maker's data sheet, or use 10GBASE-LR.",
+        "IEEE 802.3 clause 68",
+    ),
+    Rule(
+        "port.speed-setting", WARN, "The port must be set by hand",
+        "Optical ports do not negotiate speed: a faster port runs a slower module only when it "
+        "is set to the module's rate.",
+        "Set the port to the module's rate, at both ends where both are faster, before you leave "
+        "the bench.",
+        "IEEE 802.3 clause 37 and cage table",
+    ),
+    Rule(
+        "port.fec", WARN, "Error correction is off",
+        "This application keeps its error rate only with forward error correction at both ends.",
+        "Switch the port's forward error correction on, the same kind at both ends.",
+        "the application's FEC clause",
+    ),
+    Rule(
+        "module.coding", WARN, "The port may reject this module",
+        "Some equipment accepts only modules coded for its maker; at best diagnostics are missing.",
+        "Order the module coded for this equipment, or check with its maker first.",
+        "practice",
+    ),
+    Rule(
+        "module.temperature", WARN, "Commercial module in the cold or the sun",
+        "Commercial modules are made for 0 to 70 °C at the case; outdoor cabinets go past both "
+        "ends.",
+        "Use an extended-temperature module.",
+        "usual temperature classes of data sheets",
+    ),
+    Rule(
         "loss.tight", WARN, "Little margin left",
         "One dirty connector can cost more than what is left.",
         "Use low-loss connectors, take a joint out, or inspect and clean with special care.",
@@ -202,6 +263,12 @@ _RULES = (
         "Without it nobody can say whether transmitters meet receivers.",
         "Record how each cord and the fixed cabling carry the pair.",
         "TIA-568.3: duplex polarity",
+    ),
+    Rule(
+        "fiber.mode-conditioning-needless", NOTE, "Mode conditioning is not needed here",
+        "Laser-optimised glass is made for lasers; the offset launch can only harm.",
+        "Use plain cords.",
+        "IEEE 802.3 clause 38 asks for it on OM1 and OM2 only",
     ),
     Rule(
         "reach.near", NOTE, "Close to the reach",
@@ -247,6 +314,34 @@ def finding(
 
 def _with_severity(rule: Rule, severity: str) -> Rule:
     return Rule(rule.id, severity, rule.title, rule.why, rule.do, rule.source, rule.step)
+
+
+_SUMS = ("reach.exceeded", "reach.near", "reach.unknown", "loss.over-limit", "loss.tight",
+         "loss.passes-typical-only", "light.too-weak", "light.overload", "light.unknown",
+         "table.check-data-sheet")  # fmt: skip
+_ECHOES = {
+    "module.rate-mismatch": ("module.mode", "module.strand-count", *_SUMS),
+    "module.pmd-mismatch": ("module.mode", "module.strand-count", *_SUMS),
+    "module.mode": ("fiber.mode-conditioning", *_SUMS),
+    "fiber.mode-mix": _SUMS,
+    "reach.exceeded": ("loss.over-limit", "loss.tight", "loss.passes-typical-only",
+                       "light.too-weak"),
+    "reach.unknown": ("light.too-weak",),
+    "loss.over-limit": ("loss.passes-typical-only", "light.too-weak"),
+    "loss.tight": ("light.too-weak",),
+}  # fmt: skip
+"""What each rule explains: with the cause cured, the echo is gone or means something else."""
+
+
+def folded(findings: list[Finding]) -> list[Finding]:
+    """Mark each finding that another one explains with that one's rule id."""
+    present = {f.rule.id for f in findings}
+    causes: dict[str, str] = {}
+    for cause, echoes in _ECHOES.items():
+        if cause in present and cause not in causes:
+            for echo in echoes:
+                causes.setdefault(echo, cause)
+    return [replace(f, explained_by=causes.get(f.rule.id)) if causes else f for f in findings]
 
 
 def in_order(findings: list[Finding]) -> tuple[Finding, ...]:

@@ -28,6 +28,8 @@ class Segment:
     wiring : what the part does to its strands: A-B, A-A, straight, crossed, type-A, type-B, type-C.
     loss_db : replaces the table value; an inline part must have it. [dB]
     source : where loss_db comes from.
+    conditioning : a mode-conditioning cord, its single-mode leg at the transmitter.
+    strands : how many strands it has; None where it is not recorded.
     """
 
     kind: str
@@ -39,6 +41,8 @@ class Segment:
     source: str | None = None
     what: str | None = None
     label: str | None = None
+    conditioning: bool = False
+    strands: int | None = None
 
     def reversed(self) -> "Segment":
         """The same segment seen from the other end."""

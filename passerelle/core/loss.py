@@ -1,7 +1,7 @@
 """Loss of a light path, term by term.
 
     loss = sum(length x attenuation) + sum(joints) + sum(inline parts)
-           + repair splices x fusion splice + ageing
+           + repair splices x fusion splice + ageing + safety margin
 
 once with the worst-case table values, once with the typical ones, and once as low as it can
 plausibly be (typical attenuation, joints at 0 dB, inline parts at their figure), which is what
@@ -32,7 +32,7 @@ class Term(NamedTuple):
     """What one part, or one allowance of the plan, adds to the loss.
 
     at : index of the part in the path, or None for an allowance.
-    kind : glass, joint, inline, entered, repair, ageing or unknown.
+    kind : glass, joint, inline, entered, repair, ageing, safety or unknown.
     quantity : kilometres of glass, or how many pieces.
     row : the table row that the figures come from, where they come from one.
     """
@@ -111,8 +111,9 @@ def terms(
         count, row = rules.repair_splices, tables.splices["fusion"]
         worst, typical = count * row.worst_case_db, count * row.typical_db
         found.append(Term(None, "repair", float(count), worst, typical, 0.0, row))
-    if rules.ageing_db:
-        found.append(Term(None, "ageing", 1.0, rules.ageing_db, rules.ageing_db, 0.0))
+    for kind, kept_db in (("ageing", rules.ageing_db), ("safety", rules.safety_margin_db)):
+        if kept_db:
+            found.append(Term(None, kind, 1.0, kept_db, kept_db, 0.0))
     return found
 
 

@@ -61,6 +61,9 @@ class Module:
     source: str
     levels_confidence: str
     pairs_with: str | None = None
+    lanes: int = 1
+    fec: str = "none"
+    mode_conditioning_on: tuple[str, ...] = ()
     data_sheet: str | None = None
     entered: frozenset[str] = frozenset()
     entered_reach_m: float | None = None
@@ -77,14 +80,41 @@ class Module:
 
 
 @dataclass(frozen=True, slots=True)
+class Port:
+    """The device's port. None is not recorded.
+
+    settable : False for a plain converter, whose rate cannot be set.
+    set_gbps : the rate that the port is set to now.
+    own_coding_only : the equipment accepts only modules coded for its maker.
+    surroundings : indoor, unheated or outdoor.
+    fec : False where forward error correction is noted as off.
+    """
+
+    settable: bool | None = None
+    set_gbps: float | None = None
+    own_coding_only: bool | None = None
+    surroundings: str | None = None
+    fec: bool | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class End:
-    """One end of a link: what runs on it, in which cage, through which receptacle."""
+    """One end of a link: what runs on it, in which cage, through which receptacle.
+
+    form : the module's form factor, as its cage is named; None takes the usual one.
+    coding : 'own' for the equipment maker's, 'other', or None.
+    temperature : commercial, extended or industrial.
+    """
 
     application: str
     place: str | None = None
     cage: str | None = None
     connector: Connector | None = None
     data_sheet: DataSheet = DataSheet()
+    form: str | None = None
+    coding: str | None = None
+    temperature: str | None = None
+    port: Port = Port()
 
 
 class EndError(ValueError):
@@ -125,6 +155,9 @@ def _standard(name: str) -> Module:
         source=application.source,
         levels_confidence=application.levels_confidence,
         pairs_with=application.pairs_with,
+        lanes=application.lanes,
+        fec=application.fec,
+        mode_conditioning_on=application.mode_conditioning_on,
     )
 
 

@@ -1,10 +1,12 @@
 """module.*: do the two modules make a pair, and is the glass of their mode?"""
 
+from dataclasses import replace
+
 from .edits import SetEnd
 from .findings import Finding, Remedy, finding
 from .glass import segments_of
 from .link import A, B, Budget
-from .modules import CUSTOM, End, Module
+from .modules import CUSTOM, Module
 from .tables import MULTIMODE
 
 CROSSING_TOLERANCE_NM = 10.0
@@ -58,7 +60,7 @@ def _same_application(budget: Budget) -> Remedy | None:
         return None
     other, old = (B, budget.link.b) if kept == A else (A, budget.link.a)
     application = module.pairs_with or end.application
-    new = End(application, old.place, end.cage, end.connector)
+    new = replace(old, application=application, connector=end.connector, form=end.form)
     return Remedy(f"Fit {application} at the {other} end", (SetEnd(other, new),))
 
 
@@ -66,7 +68,7 @@ def _same_side(budget: Budget, module: Module) -> Finding:
     assert module.pairs_with is not None
     sent = "/".join(f"{w:g}" for w in module.tx_wavelengths_nm)
     old = budget.link.b
-    new = End(module.pairs_with, old.place, old.cage, old.connector)
+    new = replace(old, application=module.pairs_with)
     return finding(
         "module.bidi-pair",
         f"Both ends are {module.application} and send {sent} nm: neither hears the other.",

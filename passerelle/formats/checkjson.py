@@ -51,6 +51,7 @@ def finding_json(finding: Finding) -> dict[str, Any]:
         "do": finding.do,
         "source": finding.source,
         "remedy": finding.remedy.label if finding.remedy else None,
+        "explained_by": finding.explained_by,
     }
 
 

@@ -6,18 +6,26 @@ from passerelle.core.connectors import connector
 from passerelle.core.house_rules import HouseRules
 from passerelle.core.lightpath import Joint, LightPath, Part, Segment
 from passerelle.core.link import Link
-from passerelle.core.modules import DataSheet, End, EndError, resolve
+from passerelle.core.modules import DataSheet, End, EndError, Port, resolve
 
 from .planfile import EndDoc, HouseRulesDoc, JointDoc, LinkDoc, ModuleDoc, PlanDoc, SegmentDoc
 from .refusal import Refused
 
 _SHEET_KEYS = tuple(DataSheet.__dataclass_fields__)
-_NO_SHEET = DataSheet()
+_PORT_KEYS = tuple(Port.__dataclass_fields__)
+_NO_SHEET, _NO_PORT, _NO_MODULE = DataSheet(), Port(), ModuleDoc()
 
 
 def house_rules(doc: HouseRulesDoc) -> HouseRules:
     """House rules of a plan document."""
-    return HouseRules(doc.loss_basis, doc.tight_below_db, doc.repair_splices, doc.ageing_db)
+    return HouseRules(
+        loss_basis=doc.loss_basis,
+        tight_below_db=doc.tight_below_db,
+        repair_splices=doc.repair_splices,
+        ageing_db=doc.ageing_db,
+        safety_margin_db=doc.safety_margin_db,
+        mode_conditioning=doc.mode_conditioning,
+    )
 
 
 def part(doc: SegmentDoc | JointDoc) -> Part:
@@ -37,6 +45,8 @@ def part(doc: SegmentDoc | JointDoc) -> Part:
         source=doc.source,
         what=doc.what,
         label=doc.label,
+        conditioning=bool(doc.conditioning),
+        strands=doc.strands,
     )
 
 
@@ -50,37 +60,50 @@ def part_doc(part: Part, like: SegmentDoc | JointDoc | None = None) -> SegmentDo
     ends = None if part.ends == (None, None) else [e.name if e else None for e in part.ends]
     raw |= {"segment": part.kind, "label": part.label, "what": part.what, "fiber": part.fiber}
     raw |= {"length_m": part.length_m, "ends": ends, "wiring": part.wiring}
-    raw |= {"loss_db": part.loss_db, "source": part.source}
+    raw |= {"loss_db": part.loss_db, "source": part.source, "strands": part.strands}
+    raw |= {"conditioning": part.conditioning or None}
     return SegmentDoc.model_validate(raw)
 
 
 def end(doc: EndDoc) -> End:
     """One end of a link."""
-    module = doc.module
-    if module is None:
-        return End(doc.application, doc.place, doc.cage)
+    module = doc.module or _NO_MODULE
     figures = {key: value for key in _SHEET_KEYS if (value := getattr(module, key)) is not None}
+    told = {key: value for key in _PORT_KEYS if (value := getattr(doc.port, key, None)) is not None}
     return End(
         doc.application,
         doc.place,
         doc.cage,
         connector(module.connector) if module.connector else None,
         DataSheet(**figures) if figures else _NO_SHEET,
+        module.form,
+        module.coding,
+        module.temperature,
+        Port(**told) if told else _NO_PORT,
     )
+
+
+def _told(known: dict[str, Any], extra: dict[str, Any] | None) -> dict[str, Any] | None:
+    raw = {key: value for key, value in known.items() if value is not None} | (extra or {})
+    return raw or None
 
 
 def end_doc(end: End, like: EndDoc | None = None) -> EndDoc:
     """The document of an end; `x-` keys are kept from `like`."""
-    extra: dict[str, Any] = dict(like.model_extra or {}) if like else {}
-    module_extra = dict(like.module.model_extra or {}) if like and like.module else {}
-    figures = {k: v for k in _SHEET_KEYS if (v := getattr(end.data_sheet, k)) is not None}
-    module = None
-    if end.connector or figures or module_extra:
-        name = end.connector.name if end.connector else None
-        module = ModuleDoc(connector=name, **figures, **module_extra)
-    return EndDoc(
-        place=end.place, application=end.application, cage=end.cage, module=module, **extra
-    )
+    module = {key: getattr(end.data_sheet, key) for key in _SHEET_KEYS} | {
+        "connector": end.connector.name if end.connector else None,
+        "form": end.form,
+        "coding": end.coding,
+        "temperature": end.temperature,
+    }
+    port = {key: getattr(end.port, key) for key in _PORT_KEYS}
+    raw: dict[str, Any] = {"place": end.place, "application": end.application}
+    raw["cage"] = end.cage
+    raw |= {
+        "module": _told(module, like.module.model_extra if like and like.module else None),
+        "port": _told(port, like.port.model_extra if like and like.port else None),
+    }
+    return EndDoc.model_validate(raw | (like.model_extra or {} if like else {}))
 
 
 def link(doc: LinkDoc) -> Link:

@@ -76,6 +76,7 @@ Coordinate = Annotated[float, Field(ge=-1e7, le=1e7, allow_inf_nan=False)]
 ConnectorName = Annotated[str, Field(max_length=40), AfterValidator(_known_connector)]
 FiberName = Annotated[str, Field(max_length=40), AfterValidator(_known_fiber)]
 ApplicationName = Annotated[str, Field(max_length=120), AfterValidator(_known_application)]
+CageName = Literal["SFP", "SFP+", "SFP28", "SFP56", "QSFP+", "QSFP28", "QSFP56", "QSFP-DD", "OSFP"]
 Wiring = Literal["A-B", "A-A", "straight", "crossed", "type-A", "type-B", "type-C"]
 FiberMode = Literal["multimode", "single-mode"]
 
@@ -117,6 +118,8 @@ class HouseRulesDoc(Doc):
 
     loss_basis: Literal["worst-case", "typical"] = "worst-case"
     tight_below_db: Annotated[float, Field(ge=0, le=20)] = 0.5
+    safety_margin_db: Annotated[float, Field(ge=0, le=20)] = 0.0
+    mode_conditioning: Literal["always", "over-300-m"] = "always"
     repair_splices: Annotated[int, Field(ge=0, le=100)] = 0
     ageing_db: Annotated[float, Field(ge=0, le=20)] = 0.0
 
@@ -136,6 +139,19 @@ class ModuleDoc(Doc):
     rate_gbps: Annotated[float, Field(gt=0, le=10_000)] | None = None
     penalty_db: LossDb | None = None
     source: Text | None = None
+    form: CageName | None = None
+    coding: Literal["own", "other"] | None = None
+    temperature: Literal["commercial", "extended", "industrial"] | None = None
+
+
+class PortDoc(Doc):
+    """The device's port: what it is set to and what it accepts."""
+
+    settable: bool | None = None
+    set_gbps: Annotated[float, Field(gt=0, le=10_000)] | None = None
+    own_coding_only: bool | None = None
+    surroundings: Literal["indoor", "unheated", "outdoor"] | None = None
+    fec: bool | None = None
 
 
 class EndDoc(Doc):
@@ -145,6 +161,7 @@ class EndDoc(Doc):
     application: ApplicationName
     cage: Annotated[str, Field(max_length=40), AfterValidator(_printable)] | None = None
     module: ModuleDoc | None = None
+    port: PortDoc | None = None
 
 
 class SegmentDoc(Doc):
@@ -159,6 +176,8 @@ class SegmentDoc(Doc):
     wiring: Wiring | None = None
     loss_db: LossDb | None = None
     source: Text | None = None
+    conditioning: bool | None = None
+    strands: Annotated[int, Field(ge=1, le=6912)] | None = None
 
     @model_validator(mode="after")
     def _makes_sense(self) -> Self:

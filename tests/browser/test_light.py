@@ -21,7 +21,7 @@ def answer(page: Page):
 
 def test_the_overview_answers_first(page: Page):
     page.goto("/")
-    expect(answer(page)).to_have_text("10 of 23 links would come up")
+    expect(answer(page)).to_have_text("13 of 38 links would come up")
     row = page.locator("[data-link]").first
     expect(row).to_contain_text("Pier Office – Boat Shed")
     expect(row).to_contain_text("322 m, 33 m is the reach")
@@ -123,7 +123,36 @@ def test_a_link_is_added_duplicated_renamed_and_deleted(page: Page):
     page.get_by_label("Name of the link").press("Enter")
     expect(page.get_by_text("Cold room").first).to_be_visible()
     page.get_by_role("button", name="Delete").click()
-    expect(answer(page)).to_have_text("11 of 24 links would come up")
+    expect(answer(page)).to_have_text("14 of 39 links would come up")
+
+
+def test_echoes_are_folded_under_their_cause(page: Page):
+    open_link(page, "Pier Office – Boat Shed")
+    column = page.get_by_role("complementary", name="Findings")
+    expect(column).to_contain_text("Findings · 1")
+    echo = column.get_by_text("Less light arrives than the receiver needs.")
+    expect(echo).to_be_hidden()
+    column.get_by_text("3 more follow from it").click()
+    expect(echo).to_be_visible()
+
+
+def test_growth_says_what_the_same_glass_would_carry(page: Page):
+    open_link(page, "Pier Office – Orrin Head crossing")
+    card = page.locator("[data-growth]")
+    expect(card).to_contain_text("200G is stopped at 200GBASE-LR4")
+    expect(card).to_contain_text("10 000 m is the reach")
+
+
+def test_house_rules_show_what_they_change_before_they_are_stored(page: Page):
+    page.goto("/plans/1")
+    expect(answer(page)).to_have_text("13 of 38 links would come up")
+    page.keyboard.press("r")
+    page.get_by_label("Mode-conditioning cords").select_option("over-300-m")
+    effect = page.locator("[data-effect]")
+    expect(effect).to_contain_text("12 → 13")  # Boat Shed – Slipway: 180 m
+    expect(answer(page)).to_have_text("13 of 38 links would come up")
+    page.get_by_role("button", name="Store").click()
+    expect(answer(page)).to_have_text("14 of 38 links would come up")
 
 
 def test_a_figure_shows_how_it_was_made(page: Page):
@@ -161,7 +190,7 @@ def test_a_lost_server_is_said(page: Page):
     expect(page.get_by_text("Passerelle does not answer")).to_be_visible()
     page.unroute("**/api/plans/1/links")
     page.get_by_role("button", name="Try again").click()
-    expect(answer(page)).to_have_text("10 of 23 links would come up")
+    expect(answer(page)).to_have_text("13 of 38 links would come up")
     page.goto("/plans/1/links/999")
     expect(page.get_by_text("There is no link 999 in this plan")).to_be_visible()
 

@@ -7,6 +7,7 @@ import pytest
 
 from passerelle.core import End, HouseRules, Joint, Link, Segment, check_link, connector
 from passerelle.core.edits import apply_all
+from passerelle.core.modules import Port
 from tests.making import APC, BARE, LC, cable, cord, judged, link, path, rules_of
 
 CUSTOM = {
@@ -289,3 +290,108 @@ def test_an_odd_number_of_crossings_works(wirings, expected):
     for found in check.findings:
         if found.rule.id == "polarity.not-crossed":
             assert judged(apply_all(check.budget.link, found.remedy.edits)).polarity == "crossed"
+
+
+CONDITIONED = cord("OM2", conditioning=True)
+
+
+@pytest.mark.parametrize(
+    ("light", "house_rule", "rule", "severity"),
+    [
+        (path(cord("OM2"), cable("OM2", 180), cord("OM2")), "always", "", "stop"),
+        (path(cord("OM2"), cable("OM2", 180), cord("OM2")), "over-300-m", "", "warn"),
+        (path(cord("OM2"), cable("OM2", 400), cord("OM2")), "over-300-m", "", "stop"),
+        (path(CONDITIONED, cable("OM2", 180), cord("OM2")), "always", "-one-end", "stop"),
+        (path(CONDITIONED, cable("OM2", 180), CONDITIONED), "always", None, None),
+        (path(cord("OM3"), cable("OM3", 180), cord("OM3")), "always", None, None),
+        (
+            path(cord("OM3", conditioning=True), cable("OM3", 180), cord("OM3")),
+            "always",
+            "-needless",
+            "note",
+        ),
+    ],
+)
+def test_mode_conditioning_on_old_multimode(light, house_rule, rule, severity):
+    check = judged(link("1000BASE-LX", light), mode_conditioning=house_rule)
+    found = {f.rule.id: f for f in check.findings if "conditioning" in f.rule.id}
+    assert list(found) == ([] if rule is None else [f"fiber.mode-conditioning{rule}"])
+    for one in found.values():
+        assert one.rule.severity == severity
+        if one.remedy:
+            cured = judged(apply_all(check.budget.link, one.remedy.edits))
+            assert not [r for r in rules_of(cured) if "conditioning" in r]
+
+
+@pytest.mark.parametrize(
+    ("application", "cage", "form", "rule"),
+    [
+        ("10GBASE-LR", "SFP+", None, None),
+        ("10GBASE-LR", "SFP", None, "module.cage"),
+        ("10GBASE-LR", "SFP28", None, "port.speed-setting"),
+        ("1000BASE-LX10", "SFP+", None, "port.speed-setting"),
+        ("100GBASE-LR4", "QSFP28", None, None),
+        ("100GBASE-LR4", "QSFP28", "QSFP-DD", "module.cage"),
+        ("100GBASE-LR4", "OSFP", None, "module.cage"),
+        ("100GBASE-LR4", "SFP28", None, "module.cage"),
+        ("400GBASE-DR4", "QSFP-DD", "OSFP", "module.cage"),
+    ],
+)
+def test_which_module_runs_in_which_cage(application, cage, form, rule):
+    end = End(application, cage=cage, form=form)
+    check = judged(Link("x", end, end, path(cord())))
+    assert {r for r in rules_of(check) if r in ("module.cage", "port.speed-setting")} == (
+        {rule} if rule else set()
+    )
+
+
+@pytest.mark.parametrize(
+    ("port", "end", "rule", "severity"),
+    [
+        (Port(set_gbps=10), {}, None, None),
+        (Port(set_gbps=25), {}, "port.speed-setting", "warn"),
+        (Port(set_gbps=1, settable=False), {}, "port.speed-setting", "stop"),
+        (Port(own_coding_only=True), {}, "module.coding", "warn"),
+        (Port(own_coding_only=True), {"coding": "own"}, None, None),
+        (Port(surroundings="outdoor"), {"temperature": "commercial"}, "module.temperature", "warn"),
+        (Port(surroundings="outdoor"), {"temperature": "extended"}, None, None),
+        (Port(fec=False), {}, None, None),  # 10GBASE-LR has none
+        (Port(fec=False), {"application": "25GBASE-LR", "cage": "SFP28"}, "port.fec", "warn"),
+    ],
+)
+def test_what_the_port_is_set_to_and_accepts(port, end, rule, severity):
+    near = End(**({"application": "10GBASE-LR", "cage": "SFP+", "port": port} | end))
+    check = judged(Link("x", near, near, path(cord())))
+    found = {f.rule.id: f.rule.severity for f in check.findings if f.rule.step == "light"}
+    told = {r: s for r, s in found.items() if r.startswith(("port", "module"))}
+    assert told == ({rule: severity} if rule else {})
+
+
+def test_strands_of_the_path_and_of_the_modules():
+    narrow = path(cord(), cable(strands=1), cord())
+    assert "module.strand-count" in rules_of(judged(link("10GBASE-LR", narrow)))
+    wide = path(cord(), cable(strands=12), cord())
+    assert "module.strand-count" not in rules_of(judged(link("10GBASE-LR", wide)))
+    simplex = path(cord(strands=1, wiring=None), cable(strands=12), cord(strands=2, wiring=None))
+    one = judged(link("1000BASE-BX10-D", simplex, "1000BASE-BX10-U"))
+    assert next(f for f in one.findings if f.rule.id == "module.strand-count").at == (4,)
+    mixed = judged(link("10GBASE-LR", wide, "10G one-strand 10 km class-U"))
+    assert "module.strand-count" in rules_of(mixed)
+
+
+def test_long_reach_multimode_on_single_mode_needs_a_data_sheet():
+    bare = judged(link("10GBASE-LRM", two_pairs("OS2", 200)))
+    assert {"module.mode", "module.lrm-on-single-mode"} <= rules_of(bare)
+    sheet = {"fiber_mode": "single-mode", "reach_m": 2000.0, "rx_min_dbm": -12.0, "source": "s"}
+    told = judged(link("10GBASE-LRM", two_pairs("OS2", 200), **sheet))
+    assert (told.verdict, "module.mode" in rules_of(told)) == ("works", False)
+
+
+def test_causes_stand_out_and_echoes_are_folded():
+    far = judged(link("10GBASE-SR", two_pairs("OM1", 322)))
+    causes = [f.rule.id for f in far.findings if f.explained_by is None]
+    assert causes == ["reach.exceeded"]
+    echoes = {f.rule.id: f.explained_by for f in far.findings if f.explained_by}
+    assert echoes["light.too-weak"] == "reach.exceeded"
+    lossy = judged(link("10GBASE-SR", path(*[cord("OM3") for _ in range(5)])))
+    assert [f.rule.id for f in lossy.findings if f.explained_by is None] == ["loss.over-limit"]

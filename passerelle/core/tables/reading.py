@@ -13,15 +13,17 @@ from .rows import (
     MULTIMODE,
     SINGLE_MODE,
     Application,
+    Cage,
     CoreMismatch,
     Fiber,
+    Fit,
     JointLoss,
     Reach,
     TableError,
     Window,
 )
 
-Row = TypeVar("Row", Fiber, Window, JointLoss, Reach, Application)
+Row = TypeVar("Row", Fiber, Window, JointLoss, Reach, Application, Cage, Fit)
 
 
 @dataclass(frozen=True)
@@ -41,6 +43,8 @@ class Tables:
     polish_mismatch_db: float
     applications: dict[str, Application]
     planning: dict[str, float]
+    cages: dict[str, Cage]
+    fits: dict[tuple[str, str], Fit]
 
     @cached_property
     def _nearest(self) -> dict[tuple[str, float], Window]:
@@ -159,6 +163,8 @@ def read_tables() -> Tables:
     """Read and validate every table file. Raises TableError."""
     fibers = _fibers()
     joints = _read("joints.toml")
+    cages = _read("cages.toml")
+    fits = [_row(Fit, r, f"cages.toml {r.get('module')} in {r.get('cage')}") for r in cages["fit"]]
     return Tables(
         fibers=fibers,
         windows=_windows(fibers),
@@ -184,6 +190,11 @@ def read_tables() -> Tables:
         ),
         polish_mismatch_db=joints["polish_mismatch"][0]["loss_at_least_db"],
         applications=_applications(fibers),
+        cages=_once(
+            ((r["name"], _row(Cage, r, f"cages.toml {r['name']}")) for r in cages["cage"]),
+            "cages.toml",
+        ),
+        fits=_once((((fit.module, fit.cage), fit) for fit in fits), "cages.toml"),
         planning=_once(
             ((r["key"], r["value"]) for r in _read("planning.toml")["planning"]), "planning.toml"
         ),

@@ -106,5 +106,28 @@ class Application:
     note: str = ""
 
 
+@dataclass(frozen=True, slots=True)
+class Cage:
+    """A cage, and the module form of the same name: top rate [Gb/s] and electrical lanes."""
+
+    name: str
+    family: str
+    top_gbps: float
+    lanes: int
+    source: str
+
+
+@dataclass(frozen=True, slots=True)
+class Fit:
+    """A module form in another cage. runs_at_gbps is the rate that is certain; None: none is."""
+
+    module: str
+    cage: str
+    fits: str
+    confidence: str
+    runs_at_gbps: float | None = None
+    note: str = ""
+
+
 class TableError(ValueError):
     """A table file holds something it must not; the message names file, row and field."""

@@ -11,6 +11,7 @@ import {
   taken,
   type Changed,
   type Edit,
+  type HouseRules,
   type LinkSummary,
   type LinkView,
   type PlanInfo,
@@ -67,6 +68,19 @@ export const useWhy = (plan_id: number, link_id: number, revision: number, on: b
     placeholderData: keepPreviousData,
   });
 
+/** Asked for again after every change of the link, so that it never speaks of an older path. */
+export const useGrowth = (plan_id: number, link_id: number, changed_in: number, rules: HouseRules) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "growth", link_id, changed_in, rules],
+    queryFn: () =>
+      taken(
+        client.GET("/api/plans/{plan_id}/links/{link_id}/growth", {
+          params: { path: { plan_id, link_id } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
 export const useReference = () =>
   useQuery({
     queryKey: ["reference"],
@@ -84,6 +98,20 @@ export const useSuited = (plan_id: number, distance_m: number | null, fiber: str
         }),
       ),
     enabled: distance_m !== null,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const useRulesPreview = (plan_id: number, revision: number, house_rules: HouseRules) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "rules", revision, house_rules],
+    queryFn: () =>
+      taken(
+        client.POST("/api/plans/{plan_id}/house-rules/preview", {
+          params: { path: { plan_id } },
+          body: { house_rules },
+        }),
+      ),
     placeholderData: keepPreviousData,
     retry: false,
   });

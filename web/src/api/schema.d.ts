@@ -72,6 +72,26 @@ export interface paths {
         patch: operations["changePlan"];
         trace?: never;
     };
+    "/api/plans/{plan_id}/house-rules/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Previewhouserules
+         * @description How many links would have each verdict under other house rules; nothing is stored.
+         */
+        post: operations["previewHouseRules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/export": {
         parameters: {
             query?: never;
@@ -280,6 +300,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/links/{link_id}/growth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Growthoflink
+         * @description Which faster applications the same glass and joints carry, and what stops the next one.
+         */
+        get: operations["growthOfLink"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/links/{link_id}/duplicate": {
         parameters: {
             query?: never;
@@ -447,7 +487,7 @@ export interface components {
         };
         /**
          * Counts
-         * @description Findings of one link by severity.
+         * @description Findings of one link by severity; echoes of others are not counted.
          */
         Counts: {
             /** Stop */
@@ -530,6 +570,7 @@ export interface components {
             /** Cage */
             cage?: string | null;
             module?: components["schemas"]["ModuleDoc"] | null;
+            port?: components["schemas"]["PortDoc"] | null;
         } & {
             [key: string]: unknown;
         };
@@ -628,6 +669,25 @@ export interface components {
             /** Source */
             source: string;
             remedy: components["schemas"]["RemedyView"] | null;
+            /**
+             * Explained By
+             * @description the rule of which this is only an echo
+             */
+            explained_by: string | null;
+        };
+        /**
+         * GrowthView
+         * @description What a link's glass and joints carry beyond what runs on it now.
+         */
+        GrowthView: {
+            /** Carries */
+            carries: string[];
+            /** Next Rate Gbps */
+            next_rate_gbps: number | null;
+            /** Next Application */
+            next_application: string | null;
+            /** Next Stopped By */
+            next_stopped_by: string | null;
         };
         /**
          * HouseRulesDoc
@@ -645,6 +705,17 @@ export interface components {
              * @default 0.5
              */
             tight_below_db: number;
+            /**
+             * Safety Margin Db
+             * @default 0
+             */
+            safety_margin_db: number;
+            /**
+             * Mode Conditioning
+             * @default always
+             * @enum {string}
+             */
+            mode_conditioning: "always" | "over-300-m";
             /**
              * Repair Splices
              * @default 0
@@ -833,6 +904,12 @@ export interface components {
             penalty_db?: number | null;
             /** Source */
             source?: string | null;
+            /** Form */
+            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
+            /** Coding */
+            coding?: ("own" | "other") | null;
+            /** Temperature */
+            temperature?: ("commercial" | "extended" | "industrial") | null;
         } & {
             [key: string]: unknown;
         };
@@ -954,6 +1031,24 @@ export interface components {
             links: number;
             /** Revision */
             revision: number;
+        };
+        /**
+         * PortDoc
+         * @description The device's port: what it is set to and what it accepts.
+         */
+        PortDoc: {
+            /** Settable */
+            settable?: boolean | null;
+            /** Set Gbps */
+            set_gbps?: number | null;
+            /** Own Coding Only */
+            own_coding_only?: boolean | null;
+            /** Surroundings */
+            surroundings?: ("indoor" | "unheated" | "outdoor") | null;
+            /** Fec */
+            fec?: boolean | null;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * PowerAt
@@ -1089,6 +1184,21 @@ export interface components {
             what: string;
         };
         /**
+         * RulesBody
+         * @description House rules to look at without storing them.
+         */
+        RulesBody: {
+            house_rules: components["schemas"]["HouseRulesDoc"];
+        };
+        /**
+         * RulesPreview
+         * @description What other house rules would change in a plan.
+         */
+        RulesPreview: {
+            before: components["schemas"]["VerdictCounts"];
+            after: components["schemas"]["VerdictCounts"];
+        };
+        /**
          * SegmentDoc
          * @description A cord, cable run, pigtail, cassette leg or inline part.
          */
@@ -1114,6 +1224,10 @@ export interface components {
             loss_db?: number | null;
             /** Source */
             source?: string | null;
+            /** Conditioning */
+            conditioning?: boolean | null;
+            /** Strands */
+            strands?: number | null;
         } & {
             [key: string]: unknown;
         };
@@ -1197,6 +1311,20 @@ export interface components {
             sure: boolean;
             /** Reason */
             reason: string;
+        };
+        /**
+         * VerdictCounts
+         * @description How many links of a plan have each verdict.
+         */
+        VerdictCounts: {
+            /** Works */
+            works: number;
+            /** Tight */
+            tight: number;
+            /** Fails */
+            fails: number;
+            /** Unknown */
+            unknown: number;
         };
     };
     responses: never;
@@ -1415,6 +1543,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    previewHouseRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesPreview"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -1971,6 +2143,47 @@ export interface operations {
                     "application/json": {
                         [key: string]: components["schemas"]["ExplanationView"];
                     };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    growthOfLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrowthView"];
                 };
             };
             /** @description Not Found */

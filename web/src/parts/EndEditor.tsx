@@ -1,5 +1,5 @@
 /** One end of the link: application, cage, receptacle, and figures from a data sheet. */
-import { Button, Flex, Text } from "@chakra-ui/react";
+import { Button, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Edit, EndDoc, Reference, Side } from "../api/client";
 import { useSettings } from "../app/settings";
@@ -15,6 +15,7 @@ interface Props {
 }
 
 type Module = NonNullable<EndDoc["module"]>;
+type Port = NonNullable<EndDoc["port"]>;
 
 const FIGURES = [
   ["tx_min_dbm", "Launch min", "dBm"],
@@ -30,6 +31,9 @@ const FIGURES = [
 export function EndEditor({ side, end, places, reference, onEdit }: Props) {
   const { unit } = useSettings();
   const [sheetOpen, setSheetOpen] = useState(false);
+  const [portOpen, setPortOpen] = useState(false);
+  const hasPort =
+    end.port != null || end.module?.form != null || end.module?.coding != null || end.module?.temperature != null;
   const module: Module = end.module ?? ({});
   const hasFigures = FIGURES.some(([key]) => module[key] != null);
   const set = (next: Partial<EndDoc>) =>
@@ -38,34 +42,31 @@ export function EndEditor({ side, end, places, reference, onEdit }: Props) {
   const applications = reference.applications.map((a) => a.name);
   return (
     <Flex direction="column" gap="2" data-end-editor={side}>
-      <Flex gap="3" wrap="wrap" align="start">
-        <Text fontWeight="700" alignSelf="center" minW="84px">
-          End {side}
-        </Text>
+      <Flex gap="2" wrap="wrap" align="start">
         <Choice
-          label="Place"
-          width="160px"
+          label={`Place of end ${side}`}
+          width="132px"
           value={end.place ?? ""}
           options={[{ value: "", label: "not recorded" }, ...options(places)]}
           onChange={(place) => set({ place: place || null })}
         />
         <Choice
           label="Application"
-          width="210px"
+          width="166px"
           value={end.application}
           options={options(end.application === "custom" ? ["custom", ...applications] : applications)}
           onChange={(application) => set({ application })}
         />
         <Choice
           label="Cage"
-          width="110px"
+          width="92px"
           value={end.cage ?? ""}
           options={[{ value: "", label: "not recorded" }, ...options(reference.cages)]}
           onChange={(cage) => set({ cage: cage || null })}
         />
         <Choice
           label="Receptacle"
-          width="140px"
+          width="112px"
           value={module.connector ?? ""}
           options={[
             { value: "", label: "not recorded" },
@@ -83,11 +84,23 @@ export function EndEditor({ side, end, places, reference, onEdit }: Props) {
           aria-expanded={sheetOpen || hasFigures}
           onClick={() => setSheetOpen(!sheetOpen)}
         >
-          Data sheet …
+          Data sheet
+        </Button>
+        <Button
+          size="xs"
+          variant="outline"
+          colorPalette="accent"
+          alignSelf="end"
+          h="30px"
+          aria-expanded={portOpen}
+          onClick={() => setPortOpen(!portOpen)}
+        >
+          Port
         </Button>
       </Flex>
+      {(portOpen || hasPort) && <PortFields end={end} reference={reference} set={set} />}
       {(sheetOpen || hasFigures) && (
-        <Flex gap="3" wrap="wrap" align="start">
+        <Flex gap="2" wrap="wrap" align="start">
           <TextField
             label="Data sheet: document, page, date"
             width="250px"
@@ -121,6 +134,86 @@ export function EndEditor({ side, end, places, reference, onEdit }: Props) {
           })}
         </Flex>
       )}
+    </Flex>
+  );
+}
+
+interface PortProps {
+  end: EndDoc;
+  reference: Reference;
+  set: (next: Partial<EndDoc>) => Promise<unknown>;
+}
+
+const UNKNOWN = { value: "", label: "not recorded" };
+const yesNo = (value: boolean | null | undefined) => (value == null ? "" : value ? "yes" : "no");
+const fromYesNo = (value: string) => (value === "" ? null : value === "yes");
+
+/** The device's port and the module's make: what it is set to and what it accepts. */
+function PortFields({ end, reference, set }: PortProps) {
+  const module: Module = end.module ?? {};
+  const port: Port = end.port ?? {};
+  const setModule = (change: Partial<Module>) => set({ module: { ...module, ...change } });
+  const setPort = (change: Partial<Port>) => set({ port: { ...port, ...change } });
+  return (
+    <Flex gap="2" wrap="wrap" align="start">
+      <Choice
+        label="Module form"
+        width="110px"
+        value={module.form ?? ""}
+        options={[{ value: "", label: "usual" }, ...options(reference.cages)]}
+        onChange={(form) => setModule({ form: (form || null) as Module["form"] })}
+      />
+      <Choice
+        label="Coded for"
+        width="124px"
+        value={module.coding ?? ""}
+        options={[UNKNOWN, { value: "own", label: "this equipment" }, { value: "other", label: "another maker" }]}
+        onChange={(coding) => setModule({ coding: (coding || null) as Module["coding"] })}
+      />
+      <Choice
+        label="Temperature class"
+        width="120px"
+        value={module.temperature ?? ""}
+        options={[UNKNOWN, ...options(["commercial", "extended", "industrial"])]}
+        onChange={(value) => setModule({ temperature: (value || null) as Module["temperature"] })}
+      />
+      <TextField
+        label="Port set to"
+        width="84px"
+        mono
+        suffix="G"
+        value={port.set_gbps == null ? "" : String(port.set_gbps)}
+        invalid={(text) => (text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a speed in Gb/s`)}
+        onCommit={(text) => setPort({ set_gbps: typed(text) })}
+      />
+      <Choice
+        label="Can be set"
+        width="112px"
+        value={yesNo(port.settable)}
+        options={[UNKNOWN, ...options(["yes", "no"])]}
+        onChange={(value) => setPort({ settable: fromYesNo(value) })}
+      />
+      <Choice
+        label="Own coding only"
+        width="112px"
+        value={yesNo(port.own_coding_only)}
+        options={[UNKNOWN, ...options(["yes", "no"])]}
+        onChange={(value) => setPort({ own_coding_only: fromYesNo(value) })}
+      />
+      <Choice
+        label="Surroundings"
+        width="112px"
+        value={port.surroundings ?? ""}
+        options={[UNKNOWN, ...options(["indoor", "unheated", "outdoor"])]}
+        onChange={(value) => setPort({ surroundings: (value || null) as Port["surroundings"] })}
+      />
+      <Choice
+        label="FEC on"
+        width="112px"
+        value={yesNo(port.fec)}
+        options={[UNKNOWN, ...options(["yes", "no"])]}
+        onChange={(value) => setPort({ fec: fromYesNo(value) })}
+      />
     </Flex>
   );
 }

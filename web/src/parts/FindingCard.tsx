@@ -7,6 +7,8 @@ import { SeverityMark, severityOf } from "./Mark";
 
 interface Props {
   finding: FindingView;
+  /** Findings that follow from this one: folded under it. */
+  echoes: FindingView[];
   before: Brief;
   places: Record<"a" | "b", string>;
   onApply: (finding: FindingView) => void;
@@ -34,7 +36,7 @@ export function difference(before: Brief, after: Brief): string {
   return said.length ? said.join(", ") : "nothing else changes";
 }
 
-export function FindingCard({ finding, before, places, onApply, onPart }: Props) {
+export function FindingCard({ finding, echoes, before, places, onApply, onPart }: Props) {
   const [open, setOpen] = useState(false);
   const mark = severityOf(finding.severity);
   const { remedy } = finding;
@@ -107,6 +109,20 @@ export function FindingCard({ finding, before, places, onApply, onPart }: Props)
           {open ? "Less" : "Why, and what to do"}
         </button>
       </Link>
+      {echoes.length > 0 && (
+        <Text asChild fontSize="13px" mt="1.5" color="fg.muted">
+          <details data-echoes="">
+            <summary style={{ cursor: "pointer" }}>
+              {echoes.length === 1 ? "1 more follows from it" : `${echoes.length} more follow from it`}
+            </summary>
+            {echoes.map((echo, i) => (
+              <Text key={i} mt="1">
+                <b>{echo.title}.</b> {echo.message}
+              </Text>
+            ))}
+          </details>
+        </Text>
+      )}
     </Box>
   );
 }

@@ -22,6 +22,10 @@ const numberOr = (what: string) => (text: string) =>
   text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a number for ${what}`;
 
 export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect }: Props) {
+  const [more, setMore] = useState(false);
+  const segment = isSegment(part) ? part : null;
+  const told =
+    part.loss_db != null || segment?.conditioning || segment?.strands != null || segment?.segment === "inline";
   const set = (next: PartDoc) => onEdit([{ op: "set-part", at, part: next }]);
   return (
     <Flex direction="column" gap="2" data-part-editor="">
@@ -31,8 +35,9 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
         ) : (
           <JointFields key={at} part={part} reference={reference} set={set} />
         )}
+        {(more || told) && <MoreFields key={`more-${at}`} part={part} set={set} />}
       </Flex>
-      <Actions at={at} part={part} count={count} onEdit={onEdit} onWhy={onWhy} onSelect={onSelect} />
+      <Actions more={() => setMore(!more)} at={at} part={part} count={count} onEdit={onEdit} onWhy={onWhy} onSelect={onSelect} />
     </Flex>
   );
 }
@@ -144,6 +149,34 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
           onChange={(wiring) => set({ ...part, wiring: (wiring || null) as SegmentDoc["wiring"] })}
         />
       )}
+    </>
+  );
+}
+
+/** What is rarely needed: strands, mode conditioning, and a loss in place of the table's. */
+function MoreFields({ part, set }: { part: PartDoc; set: (next: PartDoc) => Promise<unknown> }) {
+  const segment = isSegment(part) && part.segment !== "inline" ? part : null;
+  return (
+    <>
+      {segment && (
+        <TextField
+          label="Strands"
+          width="64px"
+          mono
+          value={segment.strands == null ? "" : String(segment.strands)}
+          invalid={numberOr("strands")}
+          onCommit={(text) => set({ ...segment, strands: typed(text) })}
+        />
+      )}
+      {segment?.segment === "cord" && (
+        <Choice
+          label="Mode conditioning"
+          width="120px"
+          value={segment.conditioning ? "yes" : "no"}
+          options={options(["no", "yes"])}
+          onChange={(value) => set({ ...segment, conditioning: value === "yes" || null })}
+        />
+      )}
       <LossFields part={part} set={set} />
     </>
   );
@@ -199,14 +232,13 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
         value={part.label ?? ""}
         onCommit={(text) => set({ ...part, label: emptyToNull(text) })}
       />
-      <LossFields part={part} set={set} />
     </>
   );
 }
 
-type ActionsProps = Omit<Props, "reference">;
+type ActionsProps = Omit<Props, "reference"> & { more: () => void };
 
-function Actions({ at, part, count, onEdit, onWhy, onSelect }: ActionsProps) {
+function Actions({ at, part, count, onEdit, onWhy, onSelect, more }: ActionsProps) {
   const segment = isSegment(part);
   const after = segment ? at : at - 1;
   const run = (edits: Edit[], next?: number | null) => () => {
@@ -228,6 +260,9 @@ function Actions({ at, part, count, onEdit, onWhy, onSelect }: ActionsProps) {
       <Act onClick={onWhy} label="Why this cost">
         Why?
       </Act>
+      <Act onClick={more} label="More fields">
+        More
+      </Act>
       <Text fontSize="13px" color="fg.muted" ml="1">
         Insert
       </Text>
@@ -238,7 +273,7 @@ function Actions({ at, part, count, onEdit, onWhy, onSelect }: ActionsProps) {
       {segment && part.segment !== "inline" && (
         <>
           <Text fontSize="13px" color="fg.muted" ml="1">
-            Cut with
+            Cut
           </Text>
           <Act onClick={run([{ op: "split-segment", at, kind: "fusion" }], at + 1)}>splice</Act>
           <Act onClick={run([{ op: "split-segment", at, kind: "adapter" }], at + 1)}>adapter</Act>

@@ -185,7 +185,7 @@ function Received({ d, tightBelow, at, y, points, onWhy }: ReceivedProps) {
         <SvgText x={at + (small ? 2 : 15)} y={middle} size={Math.abs(d.margin_db) >= 10 ? 15 : 18} weight={700} mono tone={tone} rim>
           {db(d.margin_db, 1)}
         </SvgText>
-        <SvgText x={at + (small ? 46 : 15)} y={small ? middle : middle + 14} size={12} tone={tone} rim>
+        <SvgText x={at + (small ? 6 + 11 * db(d.margin_db, 1).length : 15)} y={small ? middle : middle + 14} size={12} tone={tone} rim>
           dB
         </SvgText>
       </g>

@@ -1,7 +1,10 @@
 /** The margin column: findings beside the page, and the caution that always stands. */
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { FindingView, LinkView } from "../../api/client";
+import { useGrowth } from "../../api/plan";
+import { useOpenPlan } from "../../app/planContext";
 import { FindingCard } from "../../parts/FindingCard";
+import { GrowthCard } from "../../parts/GrowthCard";
 
 interface Props {
   view: LinkView;
@@ -10,6 +13,10 @@ interface Props {
 }
 
 export function MarginColumn({ view, onApply, onPart }: Props) {
+  const { plan } = useOpenPlan();
+  const { id, changed_in } = view.summary;
+  const growth = useGrowth(plan.id, id, changed_in, plan.house_rules);
+  const causes = view.findings.filter((f) => f.explained_by === null);
   return (
     <Flex
       as="aside"
@@ -24,12 +31,13 @@ export function MarginColumn({ view, onApply, onPart }: Props) {
       className="print-whole"
     >
       <Text fontSize="13px" fontWeight="600" color="fg.muted">
-        {view.findings.length ? `Findings · ${view.findings.length}` : "Findings"}
+        {causes.length ? `Findings · ${causes.length}` : "Findings"}
       </Text>
-      {view.findings.map((finding, i) => (
+      {causes.map((finding, i) => (
         <FindingCard
           key={`${finding.rule}-${i}`}
           finding={finding}
+          echoes={view.findings.filter((f) => f.explained_by === finding.rule)}
           before={view.brief}
           places={{ a: view.a.place, b: view.b.place }}
           onApply={onApply}
@@ -45,6 +53,7 @@ export function MarginColumn({ view, onApply, onPart }: Props) {
           </Text>
         </Box>
       )}
+      {growth.data && <GrowthCard growth={growth.data} />}
       <Box borderWidth="1px" borderStyle="dashed" borderColor="border.emphasized" px="3" py="2" fontSize="14px">
         <b>Light is invisible.</b> Never look into a strand or a port; cap what is open. Local codes
         and licensed practice decide.

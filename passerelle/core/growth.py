@@ -1,0 +1,85 @@
+"""Growth: which faster applications would the same glass and joints carry?"""
+
+from dataclasses import dataclass, replace
+
+from .check import TIGHT, WORKS, check_link
+from .connectors import connector
+from .house_rules import HouseRules
+from .link import Link, budget
+from .modules import End, Module, resolve
+from .proposal import plug_for
+from .tables import STANDARD, Application
+
+
+@dataclass(frozen=True, slots=True)
+class Growth:
+    """What a link's glass and joints carry beyond what runs on it now.
+
+    carries : applications that work with new modules alone, fastest first.
+    next_rate_gbps, next_stopped_by : the next rate that nothing carries, and what stops the
+        application that comes nearest to it; None where every rate of the table is carried.
+    """
+
+    carries: tuple[str, ...]
+    next_rate_gbps: float | None
+    next_application: str | None
+    next_stopped_by: str | None
+
+
+def _as(link: Link, application: Application) -> Link:
+    """The same path with other modules; ports and cages are left out: they change with them."""
+    far = application.pairs_with or application.name
+    plug = plug_for(application)
+    socket = connector(f"{plug.type}/{plug.polish}")
+    ends = []
+    for end, name in ((link.a, application.name), (link.b, far)):
+        old = end.connector
+        keeps = plug.family != "MPO" and old is not None and old.family != "MPO"
+        ends.append(End(name, end.place, connector=old if keeps else socket))
+    return replace(link, a=ends[0], b=ends[1])
+
+
+def _comparable(now: Module, mode: str, application: Application) -> bool:
+    """Of the same mode and family, and made for as many strands: one, two, or a row."""
+    row = {1: 1, 2: 2}.get(now.strands or 2, 3) == {1: 1, 2: 2}.get(application.strands, 3)
+    storage = now.source.startswith("T11") == application.source.startswith("T11")
+    return row and storage and mode in resolve(End(application.name)).modes
+
+
+def growth(link: Link, rules: HouseRules) -> Growth:
+    """Judge every faster application of the same kind on the link's own path. Raises EndError.
+
+    Of a one-strand pair only one side is named.
+    """
+    sums = budget(link, rules)
+    slower = min(sums.modules, key=lambda module: module.rate_gbps)
+    now, mode = slower.rate_gbps, sums.lowest.mode if sums.lowest else ""
+    carried: list[Application] = []
+    stopped: list[tuple[int, float, Application, str]] = []
+    for application in STANDARD.applications.values():
+        pair = application.pairs_with
+        if application.rate_gbps <= now or (pair is not None and pair < application.name):
+            continue
+        if not _comparable(slower, mode, application):
+            continue
+        check = check_link(_as(link, application), rules)
+        if check.verdict in (WORKS, TIGHT):
+            carried.append(application)
+            continue
+        causes = [f for f in check.findings if f.explained_by is None]
+        stops = [f for f in causes if f.rule.severity == "stop"] or [
+            f for f in causes if f.rule.id.endswith(".unknown")
+        ]
+        if stops:
+            excess = -(check.margin_db if check.margin_db is not None else 99.0)
+            stopped.append((len(stops), excess, application, stops[0].message))
+    rates = {a.rate_gbps for a in carried}
+    beyond = [s for s in stopped if s[2].rate_gbps not in rates]
+    top = max(rates, default=now)
+    higher = [s for s in beyond if s[2].rate_gbps > top] or beyond
+    carries = tuple(a.name for a in sorted(carried, key=lambda a: -a.rate_gbps))
+    if not higher:
+        return Growth(carries, None, None, None)
+    next_rate = min(s[2].rate_gbps for s in higher)
+    nearest = min((s for s in higher if s[2].rate_gbps == next_rate), key=lambda s: s[:2])
+    return Growth(carries, next_rate, nearest[2].name, nearest[3])
