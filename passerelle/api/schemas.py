@@ -281,6 +281,22 @@ class VerdictCounts(BaseModel):
     unknown: int
 
 
+class FixView(BaseModel):
+    """Remedies that together bring one failing link up."""
+
+    link_id: int
+    name: str
+    labels: list[str]
+    before: Brief
+    after: Brief
+
+
+class FixesBody(Base):
+    """The links whose certain fixes are to be applied, as one change."""
+
+    link_ids: Annotated[list[int], Field(min_length=1, max_length=10_000)]
+
+
 class GrowthView(BaseModel):
     """What a link's glass and joints carry beyond what runs on it now."""
 

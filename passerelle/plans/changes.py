@@ -11,7 +11,7 @@ from passerelle.formats import corelink
 from passerelle.formats.planfile import MAX_LINKS, MAX_NAME, HouseRulesDoc, LinkDoc, PlaceDoc
 from passerelle.formats.refusal import Refused
 
-from .documents import link_doc, link_state, place_names, place_state
+from .documents import link_doc, link_state, links, place_names, place_state
 from .journal import Journal, StaleError, revision
 from .models import LinkRow, Plan
 
@@ -64,6 +64,27 @@ def change_link(
     journal = Journal(session, plan, author.who, what)
     state = link_state(new, _place_ids(session, plan, journal, new), row.position)
     journal.put("link", row.id, state)
+
+
+def change_links(
+    session: Session,
+    plan: Plan,
+    edits_of: dict[int, tuple[Edit, ...]],
+    author: Author,
+    what: str,
+) -> None:
+    """Apply edits to several links as one change that is undone at once.
+
+    Raises Refused, StaleError where any of the links has changed since.
+    """
+    rows = {row.id: row for row in links(session, plan) if row.id in edits_of}
+    for row in rows.values():
+        _fresh(session, plan, row.changed_in, author)
+    docs = {number: edited(session, plan, row, edits_of[number]) for number, row in rows.items()}
+    journal = Journal(session, plan, author.who, what)
+    for number, new in docs.items():
+        ids = _place_ids(session, plan, journal, new)
+        journal.put("link", number, link_state(new, ids, rows[number].position))
 
 
 def add_link(session: Session, plan: Plan, doc: LinkDoc, author: Author, what: str) -> int:

@@ -155,6 +155,20 @@ def test_house_rules_show_what_they_change_before_they_are_stored(page: Page):
     expect(answer(page)).to_have_text("14 of 38 links would come up")
 
 
+def test_all_that_is_certain_is_fixed_at_once_and_undone_at_once(page: Page):
+    page.goto("/plans/1")
+    expect(answer(page)).to_have_text("13 of 38 links would come up")
+    page.get_by_role("button", name="Fix all that is certain").click()
+    sheet = page.get_by_role("dialog")
+    expect(sheet.locator("[data-fix]").first).to_be_visible()
+    count = sheet.locator("[data-fix]").count()
+    sheet.get_by_role("checkbox").first.uncheck()
+    sheet.get_by_role("button", name=f"Fix {count - 1} links").click()
+    expect(answer(page)).to_have_text(f"{13 + count - 1} of 38 links would come up")
+    page.keyboard.press("u")
+    expect(answer(page)).to_have_text("13 of 38 links would come up")
+
+
 def test_a_figure_shows_how_it_was_made(page: Page):
     open_link(page, "Pier Office – Beacon Hill")
     page.get_by_role("button", name="why this loss").click()

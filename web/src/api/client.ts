@@ -23,6 +23,7 @@ export type PartDoc = SegmentDoc | JointDoc;
 export type EndDoc = Schemas["EndDoc"];
 export type HouseRules = Schemas["HouseRulesDoc"];
 export type RulesPreview = Schemas["RulesPreview"];
+export type Fix = Schemas["FixView"];
 export type Growth = Schemas["GrowthView"];
 export type Edit = Schemas["EditsBody"]["edits"][number];
 export type Verdict = LinkSummary["verdict"];

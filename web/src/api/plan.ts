@@ -116,6 +116,23 @@ export const useRulesPreview = (plan_id: number, revision: number, house_rules: 
     retry: false,
   });
 
+export const useFixes = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "fixes", revision],
+    queryFn: () =>
+      taken(client.GET("/api/plans/{plan_id}/fixes", { params: { path: { plan_id } } })),
+  });
+
+export const useApplyFixes = (plan_id: number) =>
+  useChange<number[]>(plan_id, (link_ids, seen) =>
+    taken(
+      client.POST("/api/plans/{plan_id}/fixes", {
+        params: { path: { plan_id } },
+        body: { base: seen(), link_ids },
+      }),
+    ),
+  );
+
 export const useRevisions = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: keys.revisions(plan_id, revision),

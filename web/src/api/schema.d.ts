@@ -380,6 +380,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/fixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listfixes
+         * @description Every failing link that remedies alone bring up; nothing is stored.
+         */
+        get: operations["listFixes"];
+        put?: never;
+        /**
+         * Applyfixes
+         * @description Apply the certain fixes of these links as one change.
+         */
+        post: operations["applyFixes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -674,6 +698,30 @@ export interface components {
              * @description the rule of which this is only an echo
              */
             explained_by: string | null;
+        };
+        /**
+         * FixView
+         * @description Remedies that together bring one failing link up.
+         */
+        FixView: {
+            /** Link Id */
+            link_id: number;
+            /** Name */
+            name: string;
+            /** Labels */
+            labels: string[];
+            before: components["schemas"]["Brief"];
+            after: components["schemas"]["Brief"];
+        };
+        /**
+         * FixesBody
+         * @description The links whose certain fixes are to be applied, as one change.
+         */
+        FixesBody: {
+            /** Base */
+            base: number;
+            /** Link Ids */
+            link_ids: number[];
         };
         /**
          * GrowthView
@@ -2329,6 +2377,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listFixes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    applyFixes: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixesBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -10,6 +10,7 @@ const KEYS: [string, string][] = [
   ["n", "add a link"],
   ["j / k", "next, previous link"],
   ["Enter", "open the marked link"],
+  ["f", "fix all that is certain, in All links"],
   ["/", "find a link"],
   ["← →", "walk along the path, with a part in focus"],
   ["Delete", "remove the selected part"],

@@ -11,6 +11,7 @@ import { db, lengthNumber, plus } from "../../parts/figures";
 import { UsedBar } from "../../parts/MarginBar";
 import { SeverityMark, VerdictMark, verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
+import { FixSheet } from "./FixSheet";
 
 const ROW = 33;
 /** On a narrow screen only what decides stays: verdict and margin beside the name. */
@@ -161,6 +162,7 @@ export function Overview() {
   const navigate = useNavigate();
   const scroller = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState(0);
+  const [fixing, setFixing] = useState(false);
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
     count: shown.length,
@@ -178,7 +180,7 @@ export function Overview() {
     rows.scrollToIndex(next);
   };
   const add = () => void navigate(`/plans/${plan.id}/need`);
-  useKeys({ j: move(1), k: move(-1), Enter: () => open(shown[at]) });
+  useKeys({ f: () => setFixing(true), j: move(1), k: move(-1), Enter: () => open(shown[at]) });
   const basis = plan.house_rules.loss_basis === "typical" ? "typical" : "worst case";
   return (
     <Flex direction="column" flex="1" minH="0" px="4" pt="2" className="print-whole">
@@ -202,11 +204,17 @@ export function Overview() {
             onChange={(e) => setFilter(e.target.value)}
             onKeyDown={(e) => e.key === "Escape" && (setFilter(""), e.currentTarget.blur())}
           />
+          {links.some((l) => l.verdict === "fails") && (
+            <Button size="sm" h="32px" variant="outline" colorPalette="accent" onClick={() => setFixing(true)}>
+              Fix all that is certain <Mono fontSize="12px">f</Mono>
+            </Button>
+          )}
           <Button size="sm" h="32px" colorPalette="accent" onClick={add}>
             Add a link <Mono fontSize="12px">n</Mono>
           </Button>
         </Flex>
       </Flex>
+      {fixing && <FixSheet onClose={() => setFixing(false)} />}
       {links.length === 0 ? (
         <EmptyPlan to={add} />
       ) : (

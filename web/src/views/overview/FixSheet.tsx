@@ -1,0 +1,80 @@
+/** Fix all that is certain: the list first, each line ticked; then one change that can be undone. */
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Fix } from "../../api/client";
+import { useApplyFixes, useFixes } from "../../api/plan";
+import { useNotice } from "../../app/notice";
+import { useOpenPlan } from "../../app/planContext";
+import { difference } from "../../parts/FindingCard";
+import { Sheet } from "../../parts/Sheet";
+
+export function FixSheet({ onClose }: { onClose: () => void }) {
+  const { plan } = useOpenPlan();
+  const { say } = useNotice();
+  const fixes = useFixes(plan.id, plan.revision);
+  const apply = useApplyFixes(plan.id);
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [problem, setProblem] = useState<string | null>(null);
+  const chosen = (fixes.data ?? []).filter((f) => !left.has(f.link_id));
+  const toggle = (id: number) => {
+    const next = new Set(left);
+    if (!next.delete(id)) next.add(id);
+    setLeft(next);
+  };
+  const store = () =>
+    apply.mutate(
+      chosen.map((f) => f.link_id),
+      {
+        onSuccess: () => {
+          say(`Fixed ${chosen.length} link${chosen.length === 1 ? "" : "s"}. Undo with u.`);
+          onClose();
+        },
+        onError: (error) => setProblem(error.message),
+      },
+    );
+  return (
+    <Sheet
+      title="Fix all that is certain"
+      open
+      onClose={onClose}
+      size="lg"
+      footer={
+        <Button colorPalette="accent" disabled={chosen.length === 0} onClick={store}>
+          {chosen.length === 1 ? "Fix 1 link" : `Fix ${chosen.length} links`}
+        </Button>
+      }
+    >
+      <Text color="fg.muted" mb="2">
+        Links that remedies alone bring up. Take the tick off what you want to decide yourself; links
+        that need a choice are not listed.
+      </Text>
+      {fixes.isPending && <Text>Looking for remedies …</Text>}
+      {(problem ?? fixes.error?.message) && (
+        <Text role="alert" color="stop.fg" fontWeight="600">
+          {problem ?? fixes.error?.message}
+        </Text>
+      )}
+      {fixes.data?.length === 0 && <Text fontWeight="600">Nothing to fix without a choice.</Text>}
+      {fixes.data?.map((fix) => (
+        <Row key={fix.link_id} fix={fix} on={!left.has(fix.link_id)} onToggle={() => toggle(fix.link_id)} />
+      ))}
+    </Sheet>
+  );
+}
+
+function Row({ fix, on, onToggle }: { fix: Fix; on: boolean; onToggle: () => void }) {
+  return (
+    <Flex asChild gap="3" py="2" borderTopWidth="1px" align="start" cursor="pointer" data-fix={fix.link_id}>
+      <label>
+        <input type="checkbox" checked={on} onChange={onToggle} style={{ width: 20, height: 20, marginTop: 2 }} />
+        <Box>
+          <Text fontWeight="700">{fix.name}</Text>
+          <Text>{fix.labels.join("; ")}</Text>
+          <Text fontSize="13px" color="fg.muted">
+            {difference(fix.before, fix.after)}
+          </Text>
+        </Box>
+      </label>
+    </Flex>
+  );
+}
