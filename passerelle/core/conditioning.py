@@ -10,7 +10,6 @@ from .edits import SetPart
 from .findings import WARN, Finding, Remedy, finding
 from .house_rules import OVER_300_M
 from .judging import fmt_m
-from .lightpath import Segment
 from .link import Budget
 
 LEFT_OUT_UP_TO_M = 300.0
@@ -20,18 +19,12 @@ LEFT_OUT_UP_TO_M = 300.0
 def check_conditioning(budget: Budget) -> list[Finding]:
     """Conditioning cords at both ends where the application asks for them, and nowhere else."""
     path = budget.link.path
-    last = len(path.parts) - 1
-    fitted = tuple(at for at in (0, last) if path.segment(at).conditioning)
     asked_on = {grade for module in budget.modules for grade in module.mode_conditioning_on}
     grade = budget.lowest.name if budget.lowest else None
     if grade not in asked_on:
-        everywhere = tuple(
-            at for at, p in enumerate(path.parts) if isinstance(p, Segment) and p.conditioning
-        )
-        if not everywhere:
-            return []
-        message = f"Conditioning cords on {grade}: the application does not ask for them there."
-        return [finding("fiber.mode-conditioning-needless", message, at=everywhere)]
+        return _needless(budget, grade)
+    last = len(path.parts) - 1
+    fitted = tuple(at for at in (0, last) if path.segment(at).conditioning)
     if len(fitted) == len({0, last}):
         return []
     missing = tuple(at for at in dict.fromkeys((0, last)) if at not in fitted)
@@ -53,6 +46,15 @@ def check_conditioning(budget: Budget) -> list[Finding]:
             remedy=remedy,
         )
     ]
+
+
+def _needless(budget: Budget, grade: str | None) -> list[Finding]:
+    parts = budget.link.path.parts
+    fitted = [at for at in range(0, len(parts), 2) if budget.link.path.segment(at).conditioning]
+    if not fitted:
+        return []
+    message = f"Conditioning cords on {grade}: the application does not ask for them there."
+    return [finding("fiber.mode-conditioning-needless", message, at=tuple(fitted))]
 
 
 def _remedy(budget: Budget, at: tuple[int, ...]) -> Remedy | None:

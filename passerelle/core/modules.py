@@ -34,7 +34,10 @@ class DataSheet:
     @property
     def is_empty(self) -> bool:
         """True where no figure is given."""
-        return self == DataSheet(source=self.source)
+        return self is NO_SHEET or self == DataSheet(source=self.source)
+
+
+NO_SHEET = DataSheet()
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,7 +113,7 @@ class End:
     place: str | None = None
     cage: str | None = None
     connector: Connector | None = None
-    data_sheet: DataSheet = DataSheet()
+    data_sheet: DataSheet = NO_SHEET
     form: str | None = None
     coding: str | None = None
     temperature: str | None = None

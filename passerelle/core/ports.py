@@ -1,5 +1,7 @@
 """module.cage, port.*, module.strand-count, -coding, -temperature: does the port run the module?"""
 
+from functools import cache
+
 from .findings import STOP, Finding, finding
 from .lightpath import Segment
 from .link import A, B, Budget
@@ -56,12 +58,14 @@ def _count(strands: int | None) -> str:
 
 def usual_form(module: Module) -> str | None:
     """The form factor that an application usually comes in: the smallest cage that carries it."""
-    family = "SFP" if module.lanes == 1 and module.rate_gbps <= 50 else "QSFP"
-    fitting = [
-        cage
-        for cage in STANDARD.cages.values()
-        if cage.family == family and cage.top_gbps >= module.rate_gbps
-    ]
+    return _smallest_form(module.lanes, module.rate_gbps)
+
+
+@cache
+def _smallest_form(lanes: int, rate_gbps: float) -> str | None:
+    family = "SFP" if lanes == 1 and rate_gbps <= 50 else "QSFP"
+    cages = [cage for cage in STANDARD.cages.values() if cage.family == family]
+    fitting = [cage for cage in cages if cage.top_gbps >= rate_gbps]
     return min(fitting, key=lambda cage: cage.top_gbps).name if fitting else None
 
 

@@ -6,14 +6,14 @@ from passerelle.core.connectors import connector
 from passerelle.core.house_rules import HouseRules
 from passerelle.core.lightpath import Joint, LightPath, Part, Segment
 from passerelle.core.link import Link
-from passerelle.core.modules import DataSheet, End, EndError, Port, resolve
+from passerelle.core.modules import NO_SHEET, DataSheet, End, EndError, Port, resolve
 
 from .planfile import EndDoc, HouseRulesDoc, JointDoc, LinkDoc, ModuleDoc, PlanDoc, SegmentDoc
 from .refusal import Refused
 
 _SHEET_KEYS = tuple(DataSheet.__dataclass_fields__)
 _PORT_KEYS = tuple(Port.__dataclass_fields__)
-_NO_SHEET, _NO_PORT, _NO_MODULE = DataSheet(), Port(), ModuleDoc()
+_NO_PORT, _NO_MODULE = Port(), ModuleDoc()
 
 
 def house_rules(doc: HouseRulesDoc) -> HouseRules:
@@ -75,7 +75,7 @@ def end(doc: EndDoc) -> End:
         doc.place,
         doc.cage,
         connector(module.connector) if module.connector else None,
-        DataSheet(**figures) if figures else _NO_SHEET,
+        DataSheet(**figures) if figures else NO_SHEET,
         module.form,
         module.coding,
         module.temperature,
