@@ -299,7 +299,7 @@ function Act(props: { onClick: () => void; children: React.ReactNode; disabled?:
     <Button
       size="xs"
       h="26px"
-      px="2"
+      px="1.5"
       minW="0"
       variant="outline"
       colorPalette="accent"
