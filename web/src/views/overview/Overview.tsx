@@ -1,7 +1,8 @@
 /** All links of the plan in one dense table: which would come up, and what decides. */
 import { Box, Button, Flex, Grid, Heading, Input, Text } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { useNavigate } from "react-router";
 import type { LinkSummary } from "../../api/client";
 import { useKeys } from "../../app/keyboard";
@@ -36,12 +37,15 @@ export function answerOf(links: LinkSummary[]): { answer: string; rest: string }
   };
 }
 
+/** Shown from the design width on; paper is narrower. */
+const WIDE = { base: "none", lg: "block" } as const;
+
 function Head({ children, end, sort, wide }: { children: React.ReactNode; end?: boolean; sort?: SortKey; wide?: boolean }) {
   const { sort: current, setSort } = useOpenPlan();
   const style = { fontSize: "13px", fontWeight: 700, color: "fg.muted", textAlign: end ? "end" : "start" } as const;
   if (!sort) {
     return (
-      <Text role="columnheader" hideBelow={wide ? "lg" : undefined} {...style}>
+      <Text role="columnheader" display={wide ? WIDE : undefined} {...style}>
         {children}
       </Text>
     );
@@ -90,22 +94,22 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
       <Text role="cell" truncate fontSize="14px" title={link.application}>
         {link.application}
       </Text>
-      <Text role="cell" truncate fontSize="14px" hideBelow="lg">
+      <Text role="cell" truncate fontSize="14px" display={WIDE}>
         {link.glass}
       </Text>
       <Mono role="cell" textAlign="end">
         {lengthNumber(link.length_m, unit)}
       </Mono>
-      <Mono role="cell" textAlign="end" color="fg.muted" hideBelow="lg">
+      <Mono role="cell" textAlign="end" color="fg.muted" display={WIDE}>
         {Math.round(link.wavelength_nm)}
       </Mono>
-      <Mono role="cell" textAlign="end" hideBelow="lg">
+      <Mono role="cell" textAlign="end" display={WIDE}>
         {db(link.loss_db)}
       </Mono>
-      <Mono role="cell" textAlign="end" color="fg.muted" hideBelow="lg">
+      <Mono role="cell" textAlign="end" color="fg.muted" display={WIDE}>
         {db(link.limit_db)}
       </Mono>
-      <Box role="cell" hideBelow="lg">
+      <Box role="cell" display={WIDE}>
         <UsedBar used={link.used} verdict={link.verdict} />
       </Box>
       <Mono role="cell" textAlign="end" fontWeight="700">
@@ -156,6 +160,22 @@ function EmptyPlan({ to }: { to: () => void }) {
   );
 }
 
+/** True while the page is being printed: then every row is drawn, not only those in view. */
+function usePrinting(): boolean {
+  const [printing, setPrinting] = useState(false);
+  useEffect(() => {
+    const begin = () => flushSync(() => setPrinting(true));
+    const end = () => setPrinting(false);
+    window.addEventListener("beforeprint", begin);
+    window.addEventListener("afterprint", end);
+    return () => {
+      window.removeEventListener("beforeprint", begin);
+      window.removeEventListener("afterprint", end);
+    };
+  }, []);
+  return printing;
+}
+
 export function Overview() {
   const { plan, links, shown, filter, setFilter } = useOpenPlan();
   const { unit } = useSettings();
@@ -163,12 +183,13 @@ export function Overview() {
   const scroller = useRef<HTMLDivElement>(null);
   const [at, setAt] = useState(0);
   const [fixing, setFixing] = useState(false);
+  const printing = usePrinting();
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
     count: shown.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 12,
+    overscan: printing ? shown.length : 12,
   });
   const { answer, rest } = answerOf(links);
   const open = (link: LinkSummary | undefined) => {
