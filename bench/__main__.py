@@ -17,15 +17,21 @@ from starlette.testclient import TestClient
 
 from passerelle.api.app import create_app
 from passerelle.api.serving import load_demo
-from passerelle.core import HouseRules, Link, Segment, check_all, check_link
+from passerelle.core import STANDARD, HouseRules, Link, Segment, check_all, check_link
 from passerelle.core.lightpath import Part
 from passerelle.demo_data import demo_plan
 from passerelle.formats import corelink
 from passerelle.formats.planfile import PlanDoc, read_plan, write_plan
 from passerelle.plans.store import Store
 
+from .browser import edit_to_verdict
+
 RULES = HouseRules()
-ROWS = {"glass": 0.4, "adapter": 0.75, "fusion": 0.3}
+ROWS = {
+    "glass": STANDARD.window("OS2", 1310).worst_case_db_per_km,
+    "adapter": STANDARD.mated_pairs["LC", "standard"].worst_case_db,
+    "fusion": STANDARD.splices["fusion"].worst_case_db,
+}
 
 
 def timed(work: Callable[[], object], rounds: int = 5) -> float:
@@ -110,6 +116,11 @@ def main() -> int:
     reading = timed(lambda: corelink.links(read_plan(data)), 1)
     with tempfile.TemporaryDirectory() as folder:
         edit = api_edit(Path(folder))
+    with tempfile.TemporaryDirectory() as folder:
+        store = Store(Path(folder))
+        load_demo(store)
+        seen = edit_to_verdict(store)
+        store.close()
     figures = {
         "check of one 9-part link, ms": one * 1000,
         "check of 5000 links, s": plans[5000],
@@ -118,6 +129,8 @@ def main() -> int:
         "reading a 5000-link plan file against checking it, times": reading / plans[5000],
         "API edit to answer, ms": edit * 1000,
         "API edit against one check, times": edit / one,
+        "edit to verdict on screen, ms": seen * 1000,
+        "edit on screen against the API edit alone, times": seen / edit,
     }
     if "--json" in sys.argv:
         print(json.dumps(figures, indent=2))

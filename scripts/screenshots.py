@@ -1,17 +1,12 @@
 """Makes docs/screenshots/ from the demo plan: one current picture of each main view."""
 
-import socket
 import tempfile
-import threading
-import time
 from collections.abc import Callable
 from pathlib import Path
 
-import uvicorn
 from playwright.sync_api import Page, sync_playwright
 
-from passerelle.api.app import create_app
-from passerelle.api.serving import load_demo
+from passerelle.api.serving import beside, load_demo
 from passerelle.plans.store import Store
 
 OUT = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
@@ -97,27 +92,19 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
         store = Store(Path(folder))
         load_demo(store)
-        listener = socket.socket()
-        listener.bind(("127.0.0.1", 0))
-        server = uvicorn.Server(uvicorn.Config(create_app(store), log_level="warning"))
-        thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]})
-        thread.start()
-        while not server.started:
-            time.sleep(0.01)
         browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=ARGUMENTS)
-        for name, go, dark, (width, height) in SHOTS:
-            page = browser.new_page(
-                base_url=f"http://127.0.0.1:{listener.getsockname()[1]}",
-                viewport={"width": width, "height": height},
-                color_scheme="dark" if dark else "light",
-            )
-            go(page)
-            page.wait_for_timeout(400)
-            page.screenshot(path=OUT / f"{name}.png", animations="disabled")
-            page.close()
+        with beside(store) as address:
+            for name, go, dark, (width, height) in SHOTS:
+                page = browser.new_page(
+                    base_url=address,
+                    viewport={"width": width, "height": height},
+                    color_scheme="dark" if dark else "light",
+                )
+                go(page)
+                page.wait_for_timeout(400)
+                page.screenshot(path=OUT / f"{name}.png", animations="disabled")
+                page.close()
         browser.close()
-        server.should_exit = True
-        thread.join()
         store.close()
 
 

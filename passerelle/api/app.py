@@ -13,7 +13,7 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from passerelle.formats.refusal import Refused, first_refusal
 from passerelle.plans.answers import Answers
-from passerelle.plans.journal import NothingToDoError, StaleError, revision
+from passerelle.plans.journal import NoStepError, StaleError, revision
 from passerelle.plans.store import Store
 
 from . import routes_fixes, routes_links, routes_plans, routes_reference, schemas
@@ -41,7 +41,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.add_exception_handler(Refused, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(StaleError, _stale)
-    app.add_exception_handler(NothingToDoError, _nothing)
+    app.add_exception_handler(NoStepError, _nothing)
     if web is not None and (web / "index.html").exists():
         _serve_front_end(app, web)
     return app

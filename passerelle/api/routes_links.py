@@ -1,5 +1,6 @@
 """Routes about one link."""
 
+from dataclasses import asdict
 from typing import Any
 
 from fastapi import APIRouter
@@ -144,17 +145,5 @@ def list_suited(
     except NeedError as error:
         raise Refused(error.key, str(error)) from None
     return [
-        schemas.SuitedInfo(
-            application=s.application,
-            rate_gbps=s.rate_gbps,
-            strands=s.strands,
-            mode=s.mode,
-            fiber=s.fiber,
-            reach_m=s.reach_m,
-            margin_db=rounded(s.margin_db),
-            fits=s.fits,
-            sure=s.sure,
-            reason=s.reason,
-        )
-        for s in found
+        schemas.SuitedInfo(**(asdict(one) | {"margin_db": rounded(one.margin_db)})) for one in found
     ]

@@ -3,6 +3,10 @@
 import logging
 import socket
 import sys
+import threading
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 import uvicorn
@@ -23,6 +27,23 @@ def load_demo(store: Store) -> None:
     with store.writing() as session:
         if session.scalar(select(func.count(Plan.id))) == 0:
             store_new(session, demo_plan(), "Passerelle", "Demo plan")
+
+
+@contextmanager
+def beside(store: Store) -> Iterator[str]:
+    """Run the application in a thread, for whoever drives it: yields its address."""
+    listener = socket.socket()
+    listener.bind((HOST, 0))
+    server = uvicorn.Server(uvicorn.Config(create_app(store), log_level="warning"))
+    thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]})
+    thread.start()
+    while not server.started:
+        time.sleep(0.01)
+    try:
+        yield f"http://{HOST}:{listener.getsockname()[1]}"
+    finally:
+        server.should_exit = True
+        thread.join()
 
 
 def serve(folder: Path, port: int, *, demo: bool) -> int:

@@ -11,9 +11,9 @@ from .findings import WARN, Finding, Remedy, finding
 from .house_rules import OVER_300_M
 from .judging import fmt_m
 from .link import Budget
+from .tables import STANDARD
 
-LEFT_OUT_UP_TO_M = 300.0
-"""The length up to which practitioners leave conditioning cords out."""
+LEFT_OUT_UP_TO_M = STANDARD.planning["conditioning_left_out_up_to_m"]
 
 
 def check_conditioning(budget: Budget) -> list[Finding]:

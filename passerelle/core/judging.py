@@ -6,8 +6,7 @@ from .lightpath import Segment
 from .link import ENGINEERED, A, B, Budget, Direction
 from .tables import HIGH, STANDARD
 
-NEAR_SHARE = 0.95
-"""A length over this share of the reach is called near it."""
+NEAR_SHARE = STANDARD.planning["near_reach_share"]
 EXACT = 1e-9
 """Sums of decimal figures are compared with this slack, so that 0.1 + 0.2 is 0.3."""
 

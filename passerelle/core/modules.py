@@ -7,9 +7,7 @@ from .connectors import Connector
 from .tables import HIGH, MULTIMODE, SINGLE_MODE, STANDARD, Application, Reach
 
 CUSTOM = "custom"
-DEFAULT_PENALTY_DB = 1.0
-"""Taken off launch minimum minus receiver minimum where neither a channel limit nor a penalty is
-stated."""
+DEFAULT_PENALTY_DB = STANDARD.planning["default_penalty_db"]
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,10 +7,9 @@ from .findings import Finding, Remedy, finding
 from .glass import segments_of
 from .link import A, B, Budget
 from .modules import CUSTOM, Module
-from .tables import MULTIMODE
+from .tables import MULTIMODE, STANDARD
 
-CROSSING_TOLERANCE_NM = 10.0
-"""Half the 20 nm channel spacing of ITU-T G.694.2: nearer than this, two wavelengths are one."""
+CROSSING_TOLERANCE_NM = STANDARD.planning["crossing_tolerance_nm"]
 
 
 def check_pairing(budget: Budget) -> list[Finding]:

@@ -31,7 +31,7 @@ class StaleError(Exception):
         self.number = newest.number
 
 
-class NothingToDoError(Exception):
+class NoStepError(Exception):
     """There is nothing to undo or to redo."""
 
 
@@ -119,14 +119,14 @@ def _turn(
         raise StaleError(head)
     target = revision(session, plan, pick(head)) if head is not None else None
     if target is None:
-        raise NothingToDoError(nothing)
+        raise NoStepError(nothing)
     return target
 
 
 def undo(session: Session, plan: Plan, who: str, base: int) -> Revision:
     """Take back the newest change that is not yet taken back.
 
-    Raises StaleError when the plan is no longer at revision `base`, NothingToDoError.
+    Raises StaleError when the plan is no longer at revision `base`, NoStepError.
     """
     target = _turn(session, plan, base, lambda h: h.undo_next, "There is nothing to undo.")
     journal = Journal(session, plan, who, f"Undo: {target.what.removeprefix('Redo: ')}")
@@ -138,7 +138,7 @@ def undo(session: Session, plan: Plan, who: str, base: int) -> Revision:
 
 
 def redo(session: Session, plan: Plan, who: str, base: int) -> Revision:
-    """Do again the change that was undone last. Raises StaleError, NothingToDoError."""
+    """Do again the change that was undone last. Raises StaleError, NoStepError."""
     undone = _turn(session, plan, base, lambda h: h.redo_next, "There is nothing to redo.")
     journal = Journal(session, plan, who, f"Redo: {undone.what.removeprefix('Undo: ')}")
     before_undo = revision(session, plan, undone.number - 1)

@@ -1,17 +1,13 @@
 """A running application with the demo plan, and a page of a real browser in front of it."""
 
-import socket
-import threading
-import time
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
-import uvicorn
 from playwright.sync_api import Browser, Page, sync_playwright
 
-from passerelle.api.app import WEB, create_app
-from passerelle.api.serving import load_demo
+from passerelle.api.app import WEB
+from passerelle.api.serving import beside, load_demo
 from passerelle.plans.store import Store
 
 CHROMIUM = "/usr/bin/chromium"
@@ -38,16 +34,8 @@ def browser() -> Iterator[Browser]:
 def address(tmp_path: Path) -> Iterator[str]:
     store = Store(tmp_path)
     load_demo(store)
-    listener = socket.socket()
-    listener.bind(("127.0.0.1", 0))
-    server = uvicorn.Server(uvicorn.Config(create_app(store), log_level="warning"))
-    thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]})
-    thread.start()
-    while not server.started:
-        time.sleep(0.01)
-    yield f"http://127.0.0.1:{listener.getsockname()[1]}"
-    server.should_exit = True
-    thread.join()
+    with beside(store) as made:
+        yield made
     store.close()
 
 

@@ -228,29 +228,3 @@ def test_nothing_that_axe_can_find_is_wrong(page: Page, mode: str):
         page.evaluate(AXE.read_text())
         found = page.evaluate("axe.run({resultTypes: ['violations']})")
         assert [(v["id"], [n["html"][:120] for n in v["nodes"]]) for v in found["violations"]] == []
-
-
-def test_a_new_verdict_within_100_ms_of_the_key(page: Page):
-    """Median of nine edits from key press to the painted answer; a slow machine gets slack."""
-    open_link(page, "Pier Office – Beacon Hill")
-    page.locator("[data-at='4']").click()
-    times = page.evaluate(
-        """async () => {
-          const input = document.querySelector('[data-part-editor] input[value="1640"]');
-          const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
-          const answer = document.querySelector('[data-answer]');
-          const times = [];
-          for (let i = 0; i < 9; i++) {
-            const before = answer.textContent;
-            set.call(input, String(i % 2 ? 1640 : 7000));
-            input.dispatchEvent(new Event('input', { bubbles: true }));
-            const start = performance.now();
-            input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
-            while (answer.textContent === before) await new Promise(requestAnimationFrame);
-            times.push(performance.now() - start);
-          }
-          return times.sort((a, b) => a - b);
-        }"""
-    )
-    print(f"edit to answer: median {times[4]:.0f} ms, worst {times[8]:.0f} ms")
-    assert times[4] < 300

@@ -8,6 +8,7 @@ import {
 } from "@tanstack/react-query";
 import {
   client,
+  Refusal,
   taken,
   type Changed,
   type Edit,
@@ -215,10 +216,21 @@ function useChange<In>(plan_id: number, ask: (input: In, seen: Seen) => Promise<
       const change = before
         .catch(() => undefined)
         .then(() => latest.current(input, (link_id) => seenRevision(cache, plan_id, link_id)))
-        .then((changed) => {
-          absorb(cache, plan_id, changed);
-          return changed;
-        });
+        .then(
+          (changed) => {
+            absorb(cache, plan_id, changed);
+            return changed;
+          },
+          (error: unknown) => {
+            // Somebody else saved: read what is there now. An open link keeps what it showed, so
+            // that a second try from it is refused too until the person has decided.
+            if (error instanceof Refusal && error.conflict) {
+              void cache.invalidateQueries({ queryKey: keys.plan(plan_id), exact: true });
+              void cache.invalidateQueries({ queryKey: keys.links(plan_id) });
+            }
+            throw error;
+          },
+        );
       queues.set(plan_id, change);
       return change;
     };

@@ -145,8 +145,24 @@ interface PortProps {
 }
 
 const UNKNOWN = { value: "", label: "not recorded" };
-const yesNo = (value: boolean | null | undefined) => (value == null ? "" : value ? "yes" : "no");
-const fromYesNo = (value: string) => (value === "" ? null : value === "yes");
+
+interface YesNoProps {
+  label: string;
+  value: boolean | null | undefined;
+  onChange: (value: boolean | null) => Promise<unknown>;
+}
+
+function YesNo({ label, value, onChange }: YesNoProps) {
+  return (
+    <Choice
+      label={label}
+      width="112px"
+      value={value == null ? "" : value ? "yes" : "no"}
+      options={[UNKNOWN, ...options(["yes", "no"])]}
+      onChange={(text) => onChange(text === "" ? null : text === "yes")}
+    />
+  );
+}
 
 /** The device's port and the module's make: what it is set to and what it accepts. */
 function PortFields({ end, reference, set }: PortProps) {
@@ -186,20 +202,8 @@ function PortFields({ end, reference, set }: PortProps) {
         invalid={(text) => (text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a speed in Gb/s`)}
         onCommit={(text) => setPort({ set_gbps: typed(text) })}
       />
-      <Choice
-        label="Can be set"
-        width="112px"
-        value={yesNo(port.settable)}
-        options={[UNKNOWN, ...options(["yes", "no"])]}
-        onChange={(value) => setPort({ settable: fromYesNo(value) })}
-      />
-      <Choice
-        label="Own coding only"
-        width="112px"
-        value={yesNo(port.own_coding_only)}
-        options={[UNKNOWN, ...options(["yes", "no"])]}
-        onChange={(value) => setPort({ own_coding_only: fromYesNo(value) })}
-      />
+      <YesNo label="Can be set" value={port.settable} onChange={(settable) => setPort({ settable })} />
+      <YesNo label="Own coding only" value={port.own_coding_only} onChange={(own_coding_only) => setPort({ own_coding_only })} />
       <Choice
         label="Surroundings"
         width="112px"
@@ -207,13 +211,7 @@ function PortFields({ end, reference, set }: PortProps) {
         options={[UNKNOWN, ...options(["indoor", "unheated", "outdoor"])]}
         onChange={(value) => setPort({ surroundings: (value || null) as Port["surroundings"] })}
       />
-      <Choice
-        label="FEC on"
-        width="112px"
-        value={yesNo(port.fec)}
-        options={[UNKNOWN, ...options(["yes", "no"])]}
-        onChange={(value) => setPort({ fec: fromYesNo(value) })}
-      />
+      <YesNo label="FEC on" value={port.fec} onChange={(fec) => setPort({ fec })} />
     </Flex>
   );
 }

@@ -60,6 +60,13 @@ function Head({ children, end, sort, wide }: { children: React.ReactNode; end?: 
   );
 }
 
+/** The two places, where the link's name does not say them already. */
+function endsOf(link: LinkSummary): string | null {
+  const places = [link.a_place, link.b_place].filter((p): p is string => p !== null);
+  if (places.every((place) => link.name.includes(place))) return null;
+  return places.join(" – ");
+}
+
 function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () => void }) {
   const { unit } = useSettings();
   const mark = verdictOf(link.verdict);
@@ -89,6 +96,12 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
           style={{ font: "inherit", color: "inherit", width: "100%", textAlign: "start", overflow: "hidden", textOverflow: "ellipsis" }}
         >
           {link.name}
+          {endsOf(link) && (
+            <Text as="span" fontWeight="400" color="fg.muted" fontSize="13px">
+              {" "}
+              {endsOf(link)}
+            </Text>
+          )}
         </button>
       </Text>
       <Text role="cell" truncate fontSize="14px" title={link.application}>
