@@ -117,6 +117,12 @@ def _limit(budget: Budget, direction: Direction) -> Explanation:
             "the application's channel insertion loss for the lowest grade of glass in the path"
         )
         return Explanation("limit", title, limit.value_db, "dB", formula, tuple(lines))
+    floor_known = None not in (direction.launch_min_dbm, direction.receive_min_dbm)
+    if limit is None and floor_known:
+        glass = budget.lowest.name if budget.lowest else "glass that is not recorded"
+        how = f"{name} lists no figure for {glass}; its levels alone do not make one"
+        unknown = Line("limit", None, how, direction.transmitter.source, sure=False)
+        return Explanation("limit", title, None, "dB", "not known on this glass", (unknown,))
     penalty_db = max(direction.transmitter.penalty_db, direction.receiver.penalty_db)
     floor = direction.receive_min_dbm
     lines = [

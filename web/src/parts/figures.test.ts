@@ -1,0 +1,37 @@
+import { describe, expect, it } from "vitest";
+import { db, fromUnit, length, lengthField, plus, rate, typed } from "./figures";
+
+describe("lengths", () => {
+  it("are written in metres or feet, grouped from a thousand on", () => {
+    expect(length(2917, "m")).toBe("2\u202f917 m");
+    expect(length(304.8, "ft")).toBe("1\u202f000 ft"); // 0.3048 m to the foot, exactly
+    expect(length(1.5, "m")).toBe("1.5 m");
+  });
+
+  it("come back from a field as they went in", () => {
+    for (const metres of [0, 1, 1.5, 300, 1640, 23_336]) {
+      for (const unit of ["m", "ft"] as const) {
+        expect(fromUnit(Number(lengthField(metres, unit)), unit)).toBeCloseTo(metres, 2);
+      }
+    }
+  });
+});
+
+describe("typed", () => {
+  it("takes a comma, a point, a gap and a real minus", () => {
+    expect([typed("1,5"), typed("2\u202f917"), typed("−3"), typed(" .5 ")]).toEqual([1.5, 2917, -3, 0.5]);
+  });
+
+  it("takes nothing that is not one number", () => {
+    for (const text of ["", "abc", "1.2.3", "1e9", "0x10", "--1", "NaN", "=1+1"]) {
+      expect(typed(text)).toBeNull();
+    }
+  });
+});
+
+describe("levels", () => {
+  it("keep the sign readable and the unknown unknown", () => {
+    expect([db(-1.03), plus(2.634), plus(0, 0), db(null)]).toEqual(["−1.03", "+2.63", "0", "?"]);
+    expect([rate(0.1), rate(400)]).toEqual(["100M", "400G"]);
+  });
+});
