@@ -198,6 +198,20 @@ def test_two_people_at_one_link_are_not_merged_silently(page: Page, address: str
     expect(answer(page)).to_have_text("Works, with 2.9 dB to spare")  # 2.63 + 0.64 x 0.4
 
 
+def test_undo_after_somebody_else_saved_asks_twice(page: Page, address: str):
+    open_link(page, "Pier Office – Beacon Hill")
+    page.locator("[data-at='0']").click()
+    page.keyboard.press("Delete")
+    expect(page.locator("[data-at]")).to_have_count(9)
+    edits = [{"op": "rename", "name": "Lab run"}]
+    page.request.patch(f"{address}/api/plans/1/links/3", data={"base": 1, "edits": edits})
+    page.keyboard.press("u")
+    expect(page.get_by_text("saved “Pier Office – Wet Lab: rename to Lab run”")).to_be_visible()
+    expect(page.get_by_text("Lab run").first).to_be_visible()  # the rail has been read again
+    page.keyboard.press("u")
+    expect(page.get_by_text("Undone: Pier Office – Wet Lab: rename to Lab run")).to_be_visible()
+
+
 def test_a_lost_server_is_said(page: Page):
     page.route("**/api/plans/1/links", lambda route: route.abort())
     page.goto("/plans/1")
