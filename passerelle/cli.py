@@ -8,13 +8,16 @@ import argparse
 import io
 import json
 import sys
+from collections.abc import Sequence
 from pathlib import Path
 
-from passerelle.core.check import TIGHT, WORKS, LinkCheck, check_all
-from passerelle.formats.checkjson import check_json
+from passerelle.core.check import TIGHT, WORKS, LinkCheck
+from passerelle.core.wholeplan import check_plan
+from passerelle.formats.checkjson import check_json, finding_json
 from passerelle.formats.corelink import house_rules, links
 from passerelle.formats.planfile import MAX_FILE_BYTES, read_plan
 from passerelle.formats.refusal import Refused
+from passerelle.formats.site import site_of
 
 DEFAULT_PORT = 8321
 UNREADABLE = 2
@@ -55,7 +58,7 @@ def _row(check: LinkCheck) -> list[str]:
     ]
 
 
-def table(checks: list[LinkCheck]) -> str:
+def table(checks: Sequence[LinkCheck]) -> str:
     """The answers as a table with each link's findings under it."""
     head = ["verdict", "link", "application", "m", "loss dB", "limit dB", "margin dB"]
     rows = [_row(check) for check in checks]
@@ -85,13 +88,27 @@ def table(checks: list[LinkCheck]) -> str:
 def run_check(arguments: argparse.Namespace) -> int:
     """`passerelle check FILE|- [--json]`."""
     plan = read_plan(read_input(arguments.file))
-    rules = house_rules(plan.house_rules)
-    checks = check_all(links(plan), rules)
+    beside = site_of(plan)
+    judged = check_plan(
+        links(plan), house_rules(plan.house_rules), beside.tables, beside.devices, beside.spares
+    )
+    checks = judged.links
     if arguments.json:
-        answer = {"links": [check_json(check) for check in checks]}
+        answer = {
+            "links": [check_json(check) for check in checks],
+            "plan": {
+                "findings": [
+                    {"about": one.about} | finding_json(one.finding) for one in judged.findings
+                ]
+            },
+        }
         print(json.dumps(answer, ensure_ascii=False, indent=2, allow_nan=False))
     else:
         print(table(checks))
+        for one in judged.findings:
+            print(
+                f"plan, {one.finding.rule.severity}: {one.finding.rule.id}: {one.finding.message}"
+            )
     return 0 if all(check.verdict in (WORKS, TIGHT) for check in checks) else 1
 
 

@@ -16,7 +16,14 @@ from passerelle.plans.answers import Answers
 from passerelle.plans.journal import NoStepError, StaleError, revision
 from passerelle.plans.store import Store
 
-from . import routes_fixes, routes_links, routes_plans, routes_reference, schemas
+from . import (
+    routes_beside,
+    routes_fixes,
+    routes_links,
+    routes_plans,
+    routes_reference,
+    schemas,
+)
 from .context import Context, get_link, get_plan, link_view, revision_info
 from .guard import Guard
 
@@ -36,7 +43,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.state.context = Context(store, Answers(), {})
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=4)
     app.add_middleware(Guard)
-    for module in (routes_plans, routes_links, routes_fixes, routes_reference):
+    for module in (routes_plans, routes_links, routes_fixes, routes_beside, routes_reference):
         app.include_router(module.router)
     app.add_exception_handler(Refused, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)

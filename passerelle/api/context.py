@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Annotated, Any
+from typing import Annotated
 from urllib.parse import unquote
 
 from fastapi import Depends, Header, HTTPException, Request
@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from passerelle.core.check import many_answers
 from passerelle.plans import journal
-from passerelle.plans.answers import Answers, rules_of
+from passerelle.plans.answers import Answers
 from passerelle.plans.documents import link_doc, place_names, places
 from passerelle.plans.models import LinkRow, Plan, Revision
 from passerelle.plans.store import Store
@@ -26,7 +26,7 @@ class Context:
 
     store: Store
     answers: Answers
-    summaries: dict[tuple[int, int, Any], schemas.LinkSummary]
+    summaries: dict[tuple[int, int, int], schemas.LinkSummary]
 
 
 def context(request: Request) -> Context:
@@ -76,6 +76,9 @@ def plan_info(session: Session, plan: Plan) -> schemas.PlanInfo:
         name=plan.name,
         revision=plan.revision,
         house_rules=plan.house_rules,
+        own_parts=plan.own_parts,
+        devices=plan.devices,
+        spares=plan.spares,
         places=[
             {"name": p.name, "kind": p.kind, "x_m": p.x_m, "y_m": p.y_m}
             for p in places(session, plan)
@@ -89,30 +92,34 @@ def summaries(
     ctx: Context, session: Session, plan: Plan, only: Iterable[int] | None = None
 ) -> list[schemas.LinkSummary]:
     """Overview rows of a plan's links; rows whose answer still holds are not worked out again."""
-    rules = rules_of(plan)
+    frame = ctx.answers.frame(plan)
+    shared = ctx.answers.together(session, plan).by_link
     names = place_names(session, plan)
     query = select(LinkRow.id, LinkRow.changed_in).where(LinkRow.plan_id == plan.id)
     if only is not None:
         query = query.where(LinkRow.id.in_(list(only)))
     keys = [
-        (number, changed_in, rules)
+        (number, changed_in, frame.changed_in)
         for number, changed_in in session.execute(query.order_by(LinkRow.position, LinkRow.id))
     ]
-    missing = [key[0] for key in keys if key not in ctx.summaries]
+    missing = [key[0] for key in keys if key not in ctx.summaries or key[0] in shared]
+    found = {}
     for at in range(0, len(missing), 500):
         rows = session.scalars(select(LinkRow).where(LinkRow.id.in_(missing[at : at + 500])))
         with many_answers():
             for row in rows:
-                check = ctx.answers.of(row, rules, names)
+                check = ctx.answers.alone(row, frame, names).with_findings(shared.get(row.id, ()))
                 made = views.summary(row.id, row.changed_in, check)
-                ctx.summaries[row.id, row.changed_in, rules] = made
-    return [ctx.summaries[key] for key in keys]
+                found[row.id] = made
+                if row.id not in shared:  # what others have a part in is worked out each time
+                    ctx.summaries[row.id, row.changed_in, frame.changed_in] = made
+    return [found.get(key[0]) or ctx.summaries[key] for key in keys]
 
 
 def link_view(ctx: Context, session: Session, plan: Plan, row: LinkRow) -> schemas.LinkView:
     """Everything about one link."""
     names = place_names(session, plan)
-    check = ctx.answers.of(row, rules_of(plan), names)
+    check = ctx.answers.of(session, plan, row, names)
     return views.link_view(row.id, row.changed_in, link_doc(row, names), check)
 
 
@@ -122,7 +129,10 @@ def changed(
     """The answer to a change: what the newest revision touched, judged anew."""
     head = journal.revision(session, plan, plan.revision)
     touched = head.changes if head else []
-    numbers = list(dict.fromkeys(c.entity_id for c in touched if c.entity == "link"))
+    before = ctx.answers.shared(plan.id)
+    after = ctx.answers.together(session, plan).by_link
+    moved = [n for n in (*before, *after) if before.get(n) != after.get(n)]
+    numbers = list(dict.fromkeys([*(c.entity_id for c in touched if c.entity == "link"), *moved]))
     everything = any(c.entity == "plan" for c in touched) or len(numbers) > 500
     found = [] if everything else summaries(ctx, session, plan, numbers)
     there = {row.id for row in found}

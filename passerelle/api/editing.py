@@ -6,7 +6,8 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from passerelle.core import edits as core
 from passerelle.formats import corelink
-from passerelle.formats.planfile import EndDoc, LossDb, Metres, Name, PartDoc
+from passerelle.formats.fields import LossDb, Metres, Name
+from passerelle.formats.linkdocs import EndDoc, PartDoc
 
 Index = Annotated[int, Field(ge=0, le=500)]
 SegmentKind = Literal["cord", "cable", "pigtail", "cassette", "inline"]

@@ -8,7 +8,6 @@ from passerelle.core.check import many_answers
 from passerelle.core.fixing import Fix, certain_fix
 from passerelle.formats.refusal import Refused
 from passerelle.plans import changes, documents
-from passerelle.plans.answers import rules_of
 from passerelle.plans.models import Plan
 
 from . import schemas, views
@@ -19,11 +18,11 @@ CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": schemas.Conflict}}
 
 
 def _fixes(ctx: Context, session: Any, plan: Plan) -> dict[int, tuple[schemas.FixView, Fix]]:
-    rules, names = rules_of(plan), documents.place_names(session, plan)
+    names = documents.place_names(session, plan)
     found = {}
     with many_answers():
         for row in documents.links(session, plan):
-            check = ctx.answers.of(row, rules, names)
+            check = ctx.answers.of(session, plan, row, names)
             fix = certain_fix(check)
             if fix is not None:
                 view = schemas.FixView(

@@ -5,22 +5,23 @@ from typing import Any
 
 from fastapi import APIRouter
 
-from passerelle.core.check import check_link
+from passerelle.core.check import LinkCheck
 from passerelle.core.edits import describe
 from passerelle.core.explain import explain
 from passerelle.core.growth import growth
 from passerelle.core.proposal import Need, NeedError, propose, suited
+from passerelle.core.variants import Compared, Variant, VariantError, compared, suggested
 from passerelle.formats import corelink
 from passerelle.formats.checkjson import rounded
-from passerelle.formats.planfile import LinkDoc
+from passerelle.formats.linkdocs import LinkDoc
 from passerelle.formats.refusal import Refused
 from passerelle.plans import changes
-from passerelle.plans.answers import rules_of
 from passerelle.plans.documents import place_names
 
 from . import schemas, views
+from . import schemas_beside as beside
 from .context import Ctx, Number, Who, changed, get_link, get_plan, link_view
-from .editing import to_core
+from .editing import from_core, to_core
 
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["links"])
 CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": schemas.Conflict}}
@@ -59,9 +60,9 @@ def preview(
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
         row = get_link(session, plan, link_id)
-        rules = rules_of(plan)
-        before = ctx.answers.of(row, rules, place_names(session, plan))
-        after = check_link(corelink.link(changes.edited(session, plan, row, edits)), rules)
+        before = ctx.answers.of(session, plan, row, place_names(session, plan))
+        site = ctx.answers.frame(plan).site
+        after = before.again(corelink.link(changes.edited(session, plan, row, edits), site))
         return schemas.Preview(before=views.brief(before), after=views.brief(after))
 
 
@@ -71,7 +72,7 @@ def why(ctx: Ctx, plan_id: Number, link_id: Number) -> dict[str, schemas.Explana
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
         row = get_link(session, plan, link_id)
-        check = ctx.answers.of(row, rules_of(plan), place_names(session, plan))
+        check = ctx.answers.of(session, plan, row, place_names(session, plan))
         return {name: views.explanation_view(one) for name, one in explain(check.budget).items()}
 
 
@@ -81,13 +82,57 @@ def growth_of(ctx: Ctx, plan_id: Number, link_id: Number) -> schemas.GrowthView:
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
         row = get_link(session, plan, link_id)
-        check = ctx.answers.of(row, rules_of(plan), place_names(session, plan))
-        found = growth(check.budget.link, check.budget.rules)
+        found = growth(ctx.answers.of(session, plan, row, place_names(session, plan)))
     return schemas.GrowthView(
         carries=list(found.carries),
         next_rate_gbps=found.next_rate_gbps,
         next_application=found.next_application,
         next_stopped_by=found.next_stopped_by,
+    )
+
+
+@router.post("/links/{link_id}/variants", name="compareVariants")
+def variants(
+    ctx: Ctx, plan_id: Number, link_id: Number, body: beside.VariantsBody
+) -> list[beside.VariantView]:
+    """The link as it is and up to three variants of it, side by side; nothing is stored."""
+    with ctx.store.reading() as session:
+        plan = get_plan(session, plan_id)
+        row = get_link(session, plan, link_id)
+        check = ctx.answers.of(session, plan, row, place_names(session, plan))
+    asked = suggested(check) if body.variants is None else [
+        Variant(one.fiber, one.grade, one.application) for one in body.variants
+    ]  # fmt: skip
+    found = [_column(check, Variant())]
+    found += [_column(check, variant) for variant in asked]
+    return found
+
+
+def _column(check: LinkCheck, variant: Variant) -> beside.VariantView:
+    """One column; a variant that cannot be made says why and shows the link as it is."""
+    problem = None
+    try:
+        one = compared(check, variant)
+    except VariantError as error:
+        problem = f"{error.key}: {error}"
+        one = Compared(variant, (), check, growth(check))
+    after, worst = one.check, views.worst_direction(one.check)
+    return beside.VariantView(
+        variant=beside.VariantBody(**asdict(variant)),
+        label=variant.label,
+        edits=[from_core(edit) for edit in one.edits],
+        answer=views.answer(after),
+        brief=views.brief(after),
+        problem=problem,
+        loss_db=rounded(worst.loss.on_basis(after.budget.rules.loss_basis)),
+        limit_db=rounded(worst.limit.value_db if worst.limit else None),
+        received_min_dbm=rounded(worst.received_min_dbm),
+        received_max_dbm=rounded(worst.received_max_dbm),
+        length_m=rounded(after.budget.length_m, 1) or 0.0,
+        reach_m=after.budget.reach.m,
+        causes=[f.rule.title for f in after.findings if f.explained_by is None],
+        carries=list(one.growth.carries),
+        next_stopped_by=one.growth.next_stopped_by,
     )
 
 
@@ -117,12 +162,12 @@ def delete(ctx: Ctx, who: Who, plan_id: Number, link_id: Number, base: Number) -
 def add(ctx: Ctx, who: Who, plan_id: Number, body: schemas.NeedBody) -> schemas.Changed:
     """Add a link for a need: a complete path to edit."""
     need = Need(body.a_place, body.b_place, body.application, body.distance_m, body.fiber)
-    try:
-        link = propose(need)
-    except NeedError as error:
-        raise Refused(error.key, str(error)) from None
     with ctx.store.writing() as session:
         plan = get_plan(session, plan_id)
+        try:
+            link = propose(need, ctx.answers.frame(plan).rules)
+        except NeedError as error:
+            raise Refused(error.key, str(error)) from None
         name = changes.unused_name(session, plan, body.name or link.name)
         empty = LinkDoc.model_construct(
             name=name, a=corelink.end_doc(link.a), b=corelink.end_doc(link.b), path=[]
@@ -139,7 +184,7 @@ def list_suited(
 ) -> list[schemas.SuitedInfo]:
     """Every application judged at a distance, on one fiber or on its usual one."""
     with ctx.store.reading() as session:
-        rules = rules_of(get_plan(session, plan_id))
+        rules = ctx.answers.frame(get_plan(session, plan_id)).rules
     try:
         found = suited(distance_m, rules, fiber)
     except NeedError as error:

@@ -2,18 +2,14 @@
 
 import json
 import re
-from collections import Counter
 from typing import Any
 
 from fastapi import APIRouter, HTTPException, Request, Response
 from sqlalchemy import func, select
 
-from passerelle.core.check import many_answers
 from passerelle.demo_data import demo_plan
-from passerelle.formats.corelink import house_rules
 from passerelle.formats.planfile import PlanDoc
-from passerelle.plans import changes, documents, journal, transfer
-from passerelle.plans.answers import rules_of
+from passerelle.plans import changes, journal, transfer
 from passerelle.plans.models import LinkRow, Plan, Revision
 
 from . import schemas
@@ -73,6 +69,9 @@ def change(ctx: Ctx, who: Who, plan_id: Number, body: schemas.PlanBody) -> schem
         plan = get_plan(session, plan_id)
         parts = [f"Rename plan to {body.name}"] if body.name else []
         parts += ["House rules"] if body.house_rules else []
+        parts += ["Own parts"] if body.own_parts is not None else []
+        parts += ["Devices"] if body.devices is not None else []
+        parts += ["Spares"] if body.spares is not None else []
         changes.change_plan(
             session,
             plan,
@@ -80,25 +79,11 @@ def change(ctx: Ctx, who: Who, plan_id: Number, body: schemas.PlanBody) -> schem
             "; ".join(parts) or "Nothing changed",
             name=body.name,
             rules=body.house_rules,
+            own_parts=body.own_parts,
+            devices=body.devices,
+            spares=body.spares,
         )
         return changed(ctx, session, plan)
-
-
-@router.post("/{plan_id}/house-rules/preview", name="previewHouseRules")
-def preview_rules(ctx: Ctx, plan_id: Number, body: schemas.RulesBody) -> schemas.RulesPreview:
-    """How many links would have each verdict under other house rules; nothing is stored."""
-    with ctx.store.reading() as session:
-        plan = get_plan(session, plan_id)
-        rows, names = documents.links(session, plan), documents.place_names(session, plan)
-        now, then = rules_of(plan), house_rules(body.house_rules)
-        with many_answers():
-            before = Counter(ctx.answers.of(row, now, names).verdict for row in rows)
-            after = Counter(ctx.answers.of(row, then, names).verdict for row in rows)
-    kinds = ("works", "tight", "fails", "unknown")
-    return schemas.RulesPreview(
-        before=schemas.VerdictCounts(**{kind: before[kind] for kind in kinds}),
-        after=schemas.VerdictCounts(**{kind: after[kind] for kind in kinds}),
-    )
 
 
 @router.get("/{plan_id}/export", name="exportPlan", response_class=Response)

@@ -2,11 +2,12 @@
 
 from fastapi import APIRouter
 
-from passerelle.core.lightpath import GRADES
 from passerelle.core.modules import End, resolve
 from passerelle.core.tables import HIGH, STANDARD
 
 from . import schemas
+from . import schemas_beside as beside
+from .guide import field_guide
 
 router = APIRouter(prefix="/api/reference", tags=["reference"])
 
@@ -37,7 +38,7 @@ def get() -> schemas.Reference:
     """Fibers, applications, connectors, cages, grades, attenuators and wirings."""
     return schemas.Reference(
         fibers=[
-            schemas.FiberInfo(name=f.name, mode=f.mode, jacket=list(f.jacket))
+            schemas.FiberInfo(name=f.name, mode=f.mode, jacket=list(f.jacket), legacy=f.legacy)
             for f in STANDARD.fibers.values()
         ],
         applications=[
@@ -53,7 +54,32 @@ def get() -> schemas.Reference:
         ],
         connectors=list(CONNECTORS),
         cages=list(CAGES),
-        grades=list(GRADES),
+        grades=list(STANDARD.grades),
         attenuators_db=list(STANDARD.stock_attenuators_db),
         wirings=WIRINGS,
+        inline_parts=list(STANDARD.parts),
+        lanes={row.parent: row.lanes for row in STANDARD.breakouts.values()},
     )
+
+
+@router.get("/schools", name="listSchools")
+def list_schools() -> list[beside.SchoolInfo]:
+    """Every house rule with its default and the reason for it."""
+    return [
+        beside.SchoolInfo(
+            key=school.key,
+            title=school.title,
+            reason=school.reason,
+            default=school.default,
+            unit=school.unit,
+            tried=list(school.tried),
+            words=list(school.words),
+        )
+        for school in STANDARD.schools
+    ]
+
+
+@router.get("/tables", name="listTables")
+def list_tables() -> list[beside.TableView]:
+    """The figure tables with their sources."""
+    return field_guide(STANDARD)

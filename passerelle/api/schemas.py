@@ -5,7 +5,9 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from passerelle.formats.planfile import HouseRulesDoc, LinkDoc, Name, PlaceDoc
+from passerelle.formats.fields import Name
+from passerelle.formats.linkdocs import LinkDoc
+from passerelle.formats.planfile import Devices, HouseRulesDoc, OwnParts, PlaceDoc, Spares
 
 from .editing import EditBody
 
@@ -47,6 +49,9 @@ class PlanInfo(BaseModel):
     revision: int
     house_rules: HouseRulesDoc
     places: list[PlaceDoc]
+    own_parts: OwnParts
+    devices: Devices
+    spares: Spares
     undo: str | None = Field(description="what undo would take back")
     redo: str | None = Field(description="what redo would do again")
 
@@ -120,6 +125,7 @@ class DirectionView(BaseModel):
     wavelength_nm: float
     loss_worst_case_db: float | None
     loss_typical_db: float | None
+    loss_judged_db: float | None = Field(description="on the basis of the house rules")
     limit_db: float | None
     limit_kind: Literal["channel", "power"] | None
     limit_dbm: float | None = Field(description="the power at which the limit is used up")
@@ -144,15 +150,16 @@ class Brief(BaseModel):
 
 
 class RemedyView(BaseModel):
-    """A cure that can be applied: its edits and what they would bring."""
+    """A cure that can be applied: its edits, what they would bring, why it stands where it does."""
 
     label: str
     edits: list[EditBody]
     after: Brief
+    reason: str
 
 
 class FindingView(BaseModel):
-    """One finding, with its remedy where the remedy is mechanical."""
+    """One finding, with its mechanical remedies, best first."""
 
     rule: str
     severity: Severity
@@ -163,7 +170,7 @@ class FindingView(BaseModel):
     why: str
     do: str
     source: str
-    remedy: RemedyView | None
+    remedies: list[RemedyView]
     explained_by: str | None = Field(description="the rule of which this is only an echo")
 
 
@@ -266,10 +273,13 @@ class NeedBody(Base):
 
 
 class PlanBody(Base):
-    """New name or house rules of a plan; what is left out stays."""
+    """What changes of a plan beside its links; what is left out stays."""
 
     name: Name | None = None
     house_rules: HouseRulesDoc | None = None
+    own_parts: OwnParts | None = None
+    devices: Devices | None = None
+    spares: Spares | None = None
 
 
 class VerdictCounts(BaseModel):
@@ -344,6 +354,7 @@ class FiberInfo(BaseModel):
     name: str
     mode: str
     jacket: list[str]
+    legacy: bool
 
 
 class ApplicationInfo(BaseModel):
@@ -367,6 +378,8 @@ class Reference(BaseModel):
     grades: list[str]
     attenuators_db: list[float]
     wirings: dict[str, list[str]]
+    inline_parts: list[str]
+    lanes: dict[str, int] = Field(description="applications whose lanes come apart, and how many")
 
 
 class SuitedInfo(BaseModel):

@@ -1,18 +1,17 @@
 """Turns checks into what the screen shows. All rounding for the screen happens here."""
 
-from passerelle.core.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck, check_link
-from passerelle.core.edits import EditError, apply_all
+from passerelle.core.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck
 from passerelle.core.explain import Explanation
-from passerelle.core.findings import Finding, Remedy
+from passerelle.core.findings import Finding
 from passerelle.core.judging import EXACT, fmt_m, uncertain_figures
 from passerelle.core.lightpath import Part, Segment
 from passerelle.core.link import B, Budget, Direction
 from passerelle.core.mating import receptacle
-from passerelle.core.modules import EndError
 from passerelle.core.polarity import is_one_strand
-from passerelle.core.tables import STANDARD
+from passerelle.core.remedies import Ranked, ranked
+from passerelle.core.tables import Tables
 from passerelle.formats.checkjson import rounded
-from passerelle.formats.planfile import LinkDoc
+from passerelle.formats.linkdocs import LinkDoc
 
 from . import schemas
 from .editing import from_core
@@ -116,16 +115,14 @@ def _detail(check: LinkCheck) -> str:
     return ""
 
 
-def remedy_view(check: LinkCheck, remedy: Remedy | None) -> schemas.RemedyView | None:
+def remedy_view(one: Ranked) -> schemas.RemedyView:
     """A remedy with what it would bring, judged like everything else."""
-    if remedy is None:
-        return None
-    try:
-        after = check_link(apply_all(check.budget.link, remedy.edits), check.budget.rules)
-    except (EditError, EndError):
-        return None
-    edits = [from_core(edit) for edit in remedy.edits]
-    return schemas.RemedyView(label=remedy.label, edits=edits, after=brief(after))
+    return schemas.RemedyView(
+        label=one.remedy.label,
+        edits=[from_core(edit) for edit in one.remedy.edits],
+        after=brief(one.after),
+        reason=one.reason,
+    )
 
 
 def finding_view(check: LinkCheck, found: Finding) -> schemas.FindingView:
@@ -140,7 +137,7 @@ def finding_view(check: LinkCheck, found: Finding) -> schemas.FindingView:
         why=found.rule.why,
         do=found.do,
         source=found.source,
-        remedy=remedy_view(check, found.remedy),
+        remedies=[] if found.explained_by else [remedy_view(r) for r in ranked(check, found)],
         explained_by=found.explained_by,
     )
 
@@ -188,13 +185,14 @@ def direction_view(sums: Budget, direction: Direction) -> schemas.DirectionView:
     allowances = [t for t in direction.terms if t.at is None]
     limit = direction.limit
     end = sums.link.a if direction.sender == B else sums.link.b
-    judged_worst = sums.rules.loss_basis == "worst-case"
+    judged_worst = sums.rules.loss_basis != "typical"
     return schemas.DirectionView(
         sender=direction.sender,
         to_place=end.place or ("end a" if direction.sender == B else "end b"),
         wavelength_nm=direction.wavelength_nm,
         loss_worst_case_db=rounded(direction.loss.worst_case),
         loss_typical_db=rounded(direction.loss.typical),
+        loss_judged_db=rounded(direction.loss.on_basis(sums.rules.loss_basis)),
         limit_db=rounded(limit.value_db if limit else None),
         limit_kind=limit.kind if limit else None,
         limit_dbm=rounded(_minus(direction.launch_min_dbm, limit.value_db if limit else None)),
@@ -219,10 +217,10 @@ def _short(application: str) -> str:
     return tail if len(tail) <= 7 else tail[:7]
 
 
-def _jacket(part: Part) -> str | None:
+def _jacket(part: Part, tables: Tables) -> str | None:
     if not isinstance(part, Segment) or part.fiber is None:
         return None
-    return STANDARD.fibers[part.fiber].jacket[0]
+    return tables.fibers[part.fiber].jacket[0]
 
 
 _POLARITY_NOTES = {
@@ -264,7 +262,7 @@ def link_view(number: int, changed_in: int, doc: LinkDoc, check: LinkCheck) -> s
         detail=_detail(check),
         a=ends[0],
         b=ends[1],
-        jackets=[_jacket(p) for p in sums.link.path.parts],
+        jackets=[_jacket(p, sums.tables) for p in sums.link.path.parts],
         polarity=check.polarity,
         polarity_note=_polarity_note(check),
         reach_m=sums.reach.m,

@@ -3,18 +3,22 @@
 import gc
 from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from .conditioning import check_conditioning
+from .dispersion import check_dispersion
 from .findings import STOP, Finding, folded, in_order
+from .future import check_future
 from .glass import check_glass
 from .house_rules import HouseRules
 from .judging import EXACT, check_confidence, check_light, check_loss, check_reach
 from .link import Budget, Link, budget
 from .mating import check_mating
+from .multiplexing import check_multiplexers
 from .pairing import check_pairing
 from .polarity import polarity
 from .ports import check_ports
+from .tables import STANDARD, Tables
 
 WORKS, TIGHT, FAILS, VERDICT_UNKNOWN = "works", "tight", "fails", "unknown"
 
@@ -35,10 +39,24 @@ class LinkCheck:
         known = [m for m in margins if m is not None]
         return min(known) if len(known) == len(margins) else None
 
+    def with_findings(self, more: tuple[Finding, ...]) -> "LinkCheck":
+        """The same check with findings that only the whole plan shows."""
+        if not more:
+            return self
+        found = [replace(f, explained_by=None) for f in self.findings] + list(more)
+        return replace(self, verdict=_verdict(self.budget, found), findings=in_order(folded(found)))
 
-def check_link(link: Link, rules: HouseRules) -> LinkCheck:
-    """Judge one link by the plan's house rules. Raises EndError where an end makes no sense."""
-    sums = budget(link, rules)
+    def again(self, link: Link) -> "LinkCheck":
+        """A changed link, judged by the same house rules and tables. Raises EndError."""
+        return check_link(link, self.budget.rules, self.budget.tables)
+
+
+def check_link(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> LinkCheck:
+    """Judge one link by the plan's house rules. Raises EndError where an end makes no sense.
+
+    `tables` are the standard ones with the plan's own parts.
+    """
+    sums = budget(link, rules, tables)
     crossing, found = polarity(sums)
     found = (
         check_pairing(sums)
@@ -46,8 +64,11 @@ def check_link(link: Link, rules: HouseRules) -> LinkCheck:
         + check_glass(sums)
         + check_conditioning(sums)
         + check_mating(sums)
+        + check_multiplexers(sums)
         + found
         + check_reach(sums)
+        + check_dispersion(sums)
+        + check_future(sums)
         + check_loss(sums)
         + check_light(sums)
         + check_confidence(sums)
@@ -71,10 +92,12 @@ def many_answers() -> Iterator[None]:
             gc.enable()
 
 
-def check_all(links: Iterable[Link], rules: HouseRules) -> list[LinkCheck]:
-    """Judge many links. Raises EndError."""
+def check_all(
+    links: Iterable[Link], rules: HouseRules, tables: Tables = STANDARD
+) -> list[LinkCheck]:
+    """Judge many links, each by itself. Raises EndError."""
     with many_answers():
-        return [check_link(link, rules) for link in links]
+        return [check_link(link, rules, tables) for link in links]
 
 
 def _verdict(sums: Budget, found: list[Finding]) -> str:

@@ -54,7 +54,17 @@ def _needless(budget: Budget, grade: str | None) -> list[Finding]:
     if not fitted:
         return []
     message = f"Conditioning cords on {grade}: the application does not ask for them there."
-    return [finding("fiber.mode-conditioning-needless", message, at=tuple(fitted))]
+    edits = tuple(
+        SetPart(i, replace(budget.link.path.segment(i), conditioning=False)) for i in fitted
+    )
+    return [
+        finding(
+            "fiber.mode-conditioning-needless",
+            message,
+            at=tuple(fitted),
+            remedy=Remedy("Plain cords", edits, "cord"),
+        )
+    ]
 
 
 def _remedy(budget: Budget, at: tuple[int, ...]) -> Remedy | None:
@@ -65,4 +75,4 @@ def _remedy(budget: Budget, at: tuple[int, ...]) -> Remedy | None:
         SetPart(i, replace(s, conditioning=True)) for i, s in zip(at, segments, strict=True)
     )
     where = "both ends" if len(at) == 2 else "the other end"
-    return Remedy(f"Mode-conditioning cords at {where}", edits)
+    return Remedy(f"Mode-conditioning cords at {where}", edits, "cord")

@@ -10,7 +10,7 @@ from .connectors import BARE, Connector, connector
 from .lightpath import Joint, LightPath, Part, PathError, Segment
 from .link import Link
 from .modules import End
-from .tables import STANDARD
+from .tables import STANDARD, Tables
 
 
 class EditError(ValueError):
@@ -123,14 +123,14 @@ def joint_between(left: Connector | None, right: Connector | None) -> Joint:
     return Joint("adapter", grade="standard")
 
 
-def low_loss_adapters(path: LightPath) -> tuple[SetPart, ...]:
+def low_loss_adapters(path: LightPath, tables: Tables = STANDARD) -> tuple[SetPart, ...]:
     """Edits that make every standard mated pair of the path a low-loss one, where there is one."""
     edits = []
     for at, joint in enumerate(path.parts):
         if not isinstance(joint, Joint) or joint.kind != "adapter" or joint.loss_db is not None:
             continue
         near = path.segment(at - 1).ends[1]
-        has_row = near is not None and (near.family, "low-loss") in STANDARD.mated_pairs
+        has_row = near is not None and (near.family, "low-loss") in tables.mated_pairs
         if has_row and joint.grade in (None, "standard"):
             edits.append(SetPart(at, replace(joint, grade="low-loss")))
     return tuple(edits)

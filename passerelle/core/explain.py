@@ -1,11 +1,13 @@
 """How a figure was made: its terms, the table rows behind them, and their sources."""
 
 from dataclasses import dataclass, field
+from math import sqrt
 
+from .dispersion import spread
 from .house_rules import WORST_CASE
 from .lightpath import Joint, Segment
 from .link import Budget, Direction
-from .loss import Term
+from .loss import Term, statistical
 from .tables import HIGH, Window
 
 CHECK = "check the data sheet"
@@ -74,6 +76,8 @@ def _term_how(term: Term, case: str) -> tuple[str, str, bool]:
             f"{term.quantity * 1000:g} m × {rate:g} dB/km ({row.fiber} at {row.wavelength_nm:g} nm)"
         )
         return how, row.source, sure
+    if term.kind == "included" and row is not None:
+        return f"counted in {row.name}", row.source, True
     if row is not None:
         each = row.worst_case_db if case == WORST_CASE else row.typical_db
         return f"{term.quantity:g} × {each:g} dB ({row.name})", row.source, sure
@@ -99,6 +103,43 @@ def _loss(budget: Budget, direction: Direction, case: str) -> Explanation:
         f"Loss from {direction.sender} at {direction.wavelength_nm:g} nm, {case.replace('-', ' ')}"
     )
     return Explanation(f"loss.{case}", title, direction.loss[index], "dB", formula, tuple(lines))
+
+
+def _statistical(budget: Budget, direction: Direction) -> Explanation:
+    """Glass and parts at their worst, joints at their mean, and the spread of the joints."""
+    parts, sigmas = budget.link.path.parts, budget.rules.sigmas
+    lines = []
+    for term in direction.terms:
+        case = "typical" if term.variance else WORST_CASE
+        how, source, sure = _term_how(term, case)
+        label = part_name(parts[term.at], term.at) if term.at is not None else "allowance"
+        value = term.typical if term.variance else term.worst_case
+        lines.append(Line(label, value, how, source, sure, term.at))
+    variance = sum(term.variance for term in direction.terms)
+    count = sum(term.quantity for term in direction.terms if term.variance)
+    how = f"{sigmas:g} × √({variance:.4f} dB²), from {count:g} joints"
+    source = "house rule: k; σ = (maximum − mean) / 3"
+    lines.append(Line("spread of the joints", sigmas * sqrt(variance), how, source))
+    title = f"Loss from {direction.sender} at {direction.wavelength_nm:g} nm, statistical"
+    formula = "Σ glass and parts, worst case + Σ mean of the joints + k × √Σ σ² of the joints"
+    value = statistical(direction.terms, sigmas)
+    return Explanation("loss.statistical", title, value, "dB", formula, tuple(lines))
+
+
+def _dispersion(budget: Budget, direction: Direction) -> Explanation | None:
+    found = spread(budget, direction)
+    if found is None:
+        return None
+    km = budget.length_m / 1000
+    how = f"{km:g} km × {found.per_km:.1f} ps/(nm km) at {found.wavelength_nm:g} nm"
+    glass = budget.tables.dispersion
+    lines = [Line("glass", found.total_ps_nm, how, glass.source, glass.confidence == HIGH)]
+    if found.limit_ps_nm is not None:
+        told = "what the transmitter is made for, for comparison; not used"
+        lines.append(Line("limit", found.limit_ps_nm, told, found.source, found.sure))
+    formula = "length × S0/4 × (λ − λ0⁴/λ³), with the λ0 that disperses most"
+    title = f"Dispersion from {direction.sender}"
+    return Explanation("dispersion", title, found.total_ps_nm, "ps/nm", formula, tuple(lines))
 
 
 def _limit(budget: Budget, direction: Direction) -> Explanation:
@@ -212,10 +253,13 @@ def explain(budget: Budget) -> dict[str, Explanation]:
             _loss(budget, direction, WORST_CASE),
             _loss(budget, direction, "typical"),
             _loss(budget, direction, "lowest"),
+            _statistical(budget, direction),
+            _dispersion(budget, direction),
             _limit(budget, direction),
             _margin(budget, direction),
             _received(budget, direction, "min"),
             _received(budget, direction, "max"),
         ):
-            found[f"{direction.sender}.{one.figure}"] = one
+            if one is not None:
+                found[f"{direction.sender}.{one.figure}"] = one
     return found

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from .check import FAILS, TIGHT, WORKS, LinkCheck, check_link
+from .check import FAILS, TIGHT, WORKS, LinkCheck
 from .edits import Edit, EditError, apply_all
 from .findings import STOP, Remedy
 from .modules import EndError
@@ -26,7 +26,7 @@ def _stops(check: LinkCheck) -> int:
 
 def _applied(check: LinkCheck, remedy: Remedy) -> LinkCheck | None:
     try:
-        return check_link(apply_all(check.budget.link, remedy.edits), check.budget.rules)
+        return check.again(apply_all(check.budget.link, remedy.edits))
     except (EditError, EndError):
         return None
 

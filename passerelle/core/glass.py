@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from .edits import SetPart
 from .findings import Finding, Remedy, finding
+from .house_rules import SINGLE_MODE_EVERYWHERE
 from .lightpath import Segment
 from .link import Budget
 from .tables import MULTIMODE, SINGLE_MODE, STANDARD
@@ -16,7 +17,49 @@ def segments_of(budget: Budget, fibers: set[str]) -> tuple[int, ...]:
 
 
 def check_glass(budget: Budget) -> list[Finding]:
-    """Mode mix, core mix and grade mix along the path."""
+    """Mode mix, core mix and grade mix along the path; what is only guessed or not measured."""
+    return _mixes(budget) + _doubtful(budget) + _school(budget)
+
+
+def _doubtful(budget: Budget) -> list[Finding]:
+    """Existing glass that nobody has measured, and grades that are only guessed."""
+    unproven, guessed, doubted = [], [], []
+    for at, part in enumerate(budget.link.path.parts):
+        if not isinstance(part, Segment):
+            continue
+        if part.existing and (part.loss_db is None or part.length_from != "measured"):
+            unproven.append(at)
+        if part.fiber_from == "guess":
+            guessed.append(at)
+        for name in (part.fiber, part.part):
+            if name in budget.tables.doubts:
+                doubted.append((at, budget.tables.doubts[name]))
+    found = []
+    if unproven:
+        first = budget.link.path.segment(unproven[0])
+        lacks = ["loss"] if first.loss_db is None else []
+        lacks += ["length"] if first.length_from != "measured" else []
+        grade = first.fiber or "glass"
+        message = f"Existing {grade} of part {unproven[0] + 1}: {' and '.join(lacks)} not measured."
+        found.append(finding("fiber.unproven", message, at=tuple(unproven)))
+    if guessed:
+        segment = budget.link.path.segment(guessed[0])
+        message = f"{segment.fiber} at part {guessed[0] + 1} is a guess: nobody has read the print."
+        found.append(finding("fiber.guess", message, at=tuple(guessed)))
+    for at, doubts in doubted:
+        found.append(finding("own.implausible", doubts[0], at=(at,)))
+    return found
+
+
+def _school(budget: Budget) -> list[Finding]:
+    wants_single = budget.rules.mode_school == SINGLE_MODE_EVERYWHERE
+    if not wants_single or budget.lowest is None or budget.lowest.mode == SINGLE_MODE:
+        return []
+    message = f"{budget.lowest.name} in a plan of single mode everywhere."
+    return [finding("house.mode", message, at=segments_of(budget, {budget.lowest.name}))]
+
+
+def _mixes(budget: Budget) -> list[Finding]:
     if len(budget.fibers) < 2:
         return []
     modes = {fiber.mode for fiber in budget.fibers}
@@ -27,7 +70,7 @@ def check_glass(budget: Budget) -> list[Finding]:
     cores = {fiber.core_um for fiber in budget.fibers}
     if len(cores) > 1:
         return [_core_mix(budget)]
-    return [_grade_mix(budget)]
+    return [_grade_mix(budget)] if len({fiber.rank for fiber in budget.fibers}) > 1 else []
 
 
 EASY = ("cord", "pigtail")
@@ -57,7 +100,7 @@ def _replaced(budget: Budget, at: tuple[int, ...], fiber: str) -> Remedy | None:
         return None
     kinds = f"{len(at)} segments" if len(at) > 1 else f"{segments[0].kind} at part {at[0] + 1}"
     edits = tuple(SetPart(i, replace(s, fiber=fiber)) for i, s in zip(at, segments, strict=True))
-    return Remedy(f"{fiber} for the {kinds}", edits)
+    return Remedy(f"{fiber} for the {kinds}", edits, "cord")
 
 
 def _mode_mix(budget: Budget) -> Finding:
@@ -83,7 +126,7 @@ def _core_mix(budget: Budget) -> Finding:
     lost = f"about {loss_db:g} dB is" if loss_db is not None else "much is"
     groups = [{f.name for f in budget.fibers if f.core_um == core} for core in (large, small)]
     odd = _odd_ones(budget, groups)
-    odd_core = STANDARD.fibers[budget.link.path.segment(odd[0]).fiber or ""].core_um
+    odd_core = budget.tables.fibers[budget.link.path.segment(odd[0]).fiber or ""].core_um
     kept = next(f for f in budget.fibers if f.core_um != odd_core)
     return finding(
         "fiber.core-mix",

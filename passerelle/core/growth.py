@@ -2,11 +2,11 @@
 
 from dataclasses import dataclass, replace
 
-from .check import TIGHT, WORKS, check_link
+from .check import TIGHT, WORKS, LinkCheck
 from .connectors import connector
-from .house_rules import HouseRules
-from .link import Link, budget
-from .modules import End, Module, resolve
+from .future import comparable
+from .link import Link
+from .modules import End
 from .proposal import plug_for
 from .tables import STANDARD, Application
 
@@ -39,19 +39,12 @@ def _as(link: Link, application: Application) -> Link:
     return replace(link, a=ends[0], b=ends[1])
 
 
-def _comparable(now: Module, mode: str, application: Application) -> bool:
-    """Of the same mode and family, and made for as many strands: one, two, or a row."""
-    row = {1: 1, 2: 2}.get(now.strands or 2, 3) == {1: 1, 2: 2}.get(application.strands, 3)
-    storage = now.source.startswith("T11") == application.source.startswith("T11")
-    return row and storage and mode in resolve(End(application.name)).modes
-
-
-def growth(link: Link, rules: HouseRules) -> Growth:
-    """Judge every faster application of the same kind on the link's own path. Raises EndError.
+def growth(check: LinkCheck) -> Growth:
+    """Judge every faster application of the same kind on the link's own path.
 
     Of a one-strand pair only one side is named.
     """
-    sums = budget(link, rules)
+    sums, link = check.budget, check.budget.link
     slower = min(sums.modules, key=lambda module: module.rate_gbps)
     now, mode = slower.rate_gbps, sums.lowest.mode if sums.lowest else ""
     carried: list[Application] = []
@@ -60,18 +53,18 @@ def growth(link: Link, rules: HouseRules) -> Growth:
         pair = application.pairs_with
         if application.rate_gbps <= now or (pair is not None and pair < application.name):
             continue
-        if not _comparable(slower, mode, application):
+        if not comparable(slower, mode, application):
             continue
-        check = check_link(_as(link, application), rules)
-        if check.verdict in (WORKS, TIGHT):
+        then = check.again(_as(link, application))
+        if then.verdict in (WORKS, TIGHT):
             carried.append(application)
             continue
-        causes = [f for f in check.findings if f.explained_by is None]
+        causes = [f for f in then.findings if f.explained_by is None]
         stops = [f for f in causes if f.rule.severity == "stop"] or [
             f for f in causes if f.rule.id.endswith(".unknown")
         ]
         if stops:
-            excess = -(check.margin_db if check.margin_db is not None else 99.0)
+            excess = -(then.margin_db if then.margin_db is not None else 99.0)
             stopped.append((len(stops), excess, application, stops[0].message))
     rates = {a.rate_gbps for a in carried}
     beyond = [s for s in stopped if s[2].rate_gbps not in rates]

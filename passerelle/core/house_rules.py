@@ -2,24 +2,37 @@
 
 from dataclasses import dataclass
 
-WORST_CASE = "worst-case"
-TYPICAL = "typical"
-LOSS_BASES = (WORST_CASE, TYPICAL)
-ALWAYS = "always"
-OVER_300_M = "over-300-m"
+WORST_CASE, TYPICAL, STATISTICAL = "worst-case", "typical", "statistical"
+LOSS_BASES = (WORST_CASE, TYPICAL, STATISTICAL)
+ALWAYS, OVER_300_M = "always", "over-300-m"
+ISO_11801, TIA_568 = "iso-11801", "tia-568"
+DATA_SHEET, STANDARD_ONLY = "data-sheet", "standard"
+WHERE_IT_REACHES, SINGLE_MODE_EVERYWHERE = "multimode-where-it-reaches", "single-mode-everywhere"
+FACTORY, PIGTAILS = "factory", "pigtails"
+BY_LENGTH = "by-length"
+ONE_A_TYPE, NO_SPARES = "one-a-type", "none"
 
 
 @dataclass(frozen=True, slots=True)
 class HouseRules:
-    """How this plan judges its links.
+    """How this plan judges and proposes its links.
 
-    loss_basis : worst-case (default: the limits of the standards assume it) or typical.
+    loss_basis : worst-case (default: the limits of the standards assume it), typical, or
+        statistical (mean of the joints plus k standard deviations; glass at its worst case).
+    sigmas : k of the statistical basis, 1 to 3.
     tight_below_db : a margin under this is called tight. [dB]
     repair_splices : fusion splices to allow for later repairs of each link.
     ageing_db : allowance for ageing of each link. [dB]
     safety_margin_db : kept on top of every loss, beside any basis. [dB]
     mode_conditioning : always (default: the standard asks for it on OM1 and OM2 at any length) or
         over-300-m.
+    outside_plant : iso-11801 (default, 0.4 dB/km on OS2) or tia-568 (0.5 dB/km for its cables).
+    reach_from : data-sheet (default: a named data sheet may go beyond the standard) or standard.
+    mode_school : multimode-where-it-reaches (default) or single-mode-everywhere.
+    termination : by-length (default), factory or pigtails: how new links are terminated.
+    most_mated_pairs : more mated pairs than this in one path are noted.
+    growth_gbps : the speed that each link should carry later with new modules alone. [Gb/s]
+    spares : one-a-type (default: a spare of every module type) or none.
     """
 
     loss_basis: str = WORST_CASE
@@ -28,3 +41,11 @@ class HouseRules:
     ageing_db: float = 0.0
     safety_margin_db: float = 0.0
     mode_conditioning: str = ALWAYS
+    sigmas: float = 2.0
+    outside_plant: str = ISO_11801
+    reach_from: str = DATA_SHEET
+    mode_school: str = WHERE_IT_REACHES
+    termination: str = BY_LENGTH
+    most_mated_pairs: int = 6
+    growth_gbps: float | None = None
+    spares: str = ONE_A_TYPE

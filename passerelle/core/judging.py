@@ -2,6 +2,7 @@
 
 from .edits import InsertSegment, low_loss_adapters
 from .findings import NOTE, WARN, Finding, Remedy, finding
+from .house_rules import TYPICAL
 from .lightpath import Segment
 from .link import ENGINEERED, A, B, Budget, Direction
 from .tables import HIGH, STANDARD
@@ -123,7 +124,7 @@ def _loss_finding(
             f"Worst case {loss.worst_case:.2f} dB is over the {limit:.2f} dB allowed, typical "
             f"{loss.typical:.2f} dB is within."
         )
-    edits = low_loss_adapters(budget.link.path)
+    edits = low_loss_adapters(budget.link.path, budget.tables)
     count = f"{len(edits)} mated pair{'s' if len(edits) > 1 else ''}"
     return finding(
         rule,
@@ -131,7 +132,7 @@ def _loss_finding(
         at=_largest(direction),
         source=direction.limit.source,
         ends=(direction.sender,) if len(directions) == 1 else (),
-        remedy=Remedy(f"Low-loss connectors at {count}", edits) if edits else None,
+        remedy=Remedy(f"Low-loss connectors at {count}", edits, "connectors") if edits else None,
     )
 
 
@@ -215,10 +216,10 @@ def _attenuator(budget: Budget, excess_db: float) -> Remedy | None:
     last = parts[-1]
     assert isinstance(last, Segment)
     plug = last.ends[1]
-    row = STANDARD.mated_pairs.get((plug.family, "standard")) if plug else None
+    row = budget.tables.mated_pairs.get((plug.family, "standard")) if plug else None
     if row is None:
         return None
-    worst = budget.rules.loss_basis == "worst-case"
+    worst = budget.rules.loss_basis != TYPICAL
     pair_db = row.worst_case_db if worst else row.typical_db
     for value in STANDARD.stock_attenuators_db:
         if value < excess_db - EXACT:
@@ -227,7 +228,7 @@ def _attenuator(budget: Budget, excess_db: float) -> Remedy | None:
             edit = InsertSegment(
                 len(parts) - 1, "inline", loss_db=value, what=f"attenuator {value:g} dB"
             )
-            return Remedy(f"Attenuator {value:g} dB at the receiver", (edit,))
+            return Remedy(f"Attenuator {value:g} dB at the receiver", (edit,), "part")
         return None
     return None
 
@@ -282,10 +283,11 @@ def uncertain_figures(budget: Budget) -> list[str]:
         limit = direction.limit
         if limit is not None and limit.confidence != HIGH:
             names.append(f"limit {limit.value_db:.2f} dB")
-        worst = budget.rules.loss_basis == "worst-case"
+        worst = budget.rules.loss_basis != TYPICAL
         for term in direction.terms:
             row = term.row
             if worst and row is not None and row.confidence != HIGH:
-                label = "low-loss connectors" if term.kind == "joint" else "attenuation"
+                kinds = {"joint": "low-loss connectors", "part": "inline part"}
+                label = kinds.get(term.kind, "attenuation")
                 names.append(f"{label} {term.worst_case:.2f} dB")
     return list(dict.fromkeys(names))

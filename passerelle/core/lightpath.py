@@ -14,7 +14,8 @@ from .connectors import Connector
 
 SEGMENT_KINDS = ("cord", "cable", "pigtail", "cassette", "inline")
 JOINT_KINDS = ("adapter", "fusion", "mechanical")
-GRADES = ("standard", "low-loss", "reference")
+LENGTH_SOURCES = ("measured", "drawing", "guess")
+FIBER_SOURCES = ("print", "record", "guess")
 MAX_PARTS = 500
 MAX_LENGTH_M = 200_000.0
 
@@ -30,6 +31,11 @@ class Segment:
     source : where loss_db comes from.
     conditioning : a mode-conditioning cord, its single-mode leg at the transmitter.
     strands : how many strands it has; None where it is not recorded.
+    part : name of the table row or own part that its loss comes from (cassettes, inline parts).
+    channels, line : of a multiplexer: the channels that the link uses, and the strand or pair that
+        it shares with other links.
+    lane : of a breakout leg: the lane that it carries, from 1.
+    existing : the glass is there already; length_from and fiber_from say how it is known.
     """
 
     kind: str
@@ -43,6 +49,13 @@ class Segment:
     label: str | None = None
     conditioning: bool = False
     strands: int | None = None
+    part: str | None = None
+    channels: tuple[str, ...] = ()
+    line: str | None = None
+    lane: int | None = None
+    existing: bool = False
+    length_from: str | None = None
+    fiber_from: str | None = None
 
     def reversed(self) -> "Segment":
         """The same segment seen from the other end."""

@@ -2,11 +2,11 @@
 
 from dataclasses import dataclass
 
-from .house_rules import HouseRules
+from .house_rules import STANDARD_ONLY, HouseRules
 from .lightpath import LightPath, Segment
 from .loss import Loss, Term, governing_wavelength
 from .modules import End, Module, resolve
-from .tables import HIGH, MULTIMODE, STANDARD, Fiber, Reach
+from .tables import HIGH, MULTIMODE, STANDARD, Fiber, Reach, Tables
 
 A, B = "a", "b"
 ENGINEERED = "OS engineered"
@@ -88,6 +88,7 @@ class Budget:
     length_m: float
     reach: AllowedReach
     directions: tuple[Direction, Direction]
+    tables: Tables = STANDARD
 
 
 def lowest_grade(fibers: tuple[Fiber, ...]) -> Fiber | None:
@@ -111,10 +112,17 @@ def reach_row(module: Module, fiber: Fiber | None, measured: bool) -> Reach | No
     return row
 
 
-def allowed_reach(module: Module, fiber: Fiber | None, measured: bool) -> AllowedReach:
-    """How far the module's application goes on the lowest-grade glass of the path."""
+def allowed_reach(
+    module: Module, fiber: Fiber | None, measured: bool, rules: HouseRules
+) -> AllowedReach:
+    """How far the module's application goes on the lowest-grade glass of the path.
+
+    A data sheet goes before the standard, unless the house rule takes standards only; modules
+    without a standard have nothing else.
+    """
     row = reach_row(module, fiber, measured)
-    if module.entered_reach_m is not None:
+    published = row is not None and row.m is not None
+    if module.entered_reach_m is not None and not (published and rules.reach_from == STANDARD_ONLY):
         source = module.data_sheet or ""
         return AllowedReach(module.entered_reach_m, source, HIGH, row, data_sheet=True)
     if row is None or row.m is None:
@@ -188,17 +196,20 @@ def _shorter(a: AllowedReach, b: AllowedReach) -> AllowedReach:
     return a if a.m <= b.m else b
 
 
-def budget(link: Link, rules: HouseRules) -> Budget:
-    """Work out everything that the verdict and the findings rest on. Raises EndError."""
+def budget(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> Budget:
+    """Work out everything that the verdict and the findings rest on. Raises EndError.
+
+    `tables` are the standard ones with the plan's own parts.
+    """
     module_a = resolve(link.a)
     module_b = module_a if link.b == link.a else resolve(link.b)
     names = {p.fiber for p in link.path.parts if isinstance(p, Segment) and p.fiber}
-    fibers = tuple(STANDARD.fibers[name] for name in sorted(names))
+    fibers = tuple([tables.fibers[name] for name in sorted(names)])
     lowest = lowest_grade(fibers)
     measured = is_measured(link.path)
 
     def sums_of(module: Module) -> Sums:
-        return governing_wavelength(link.path, module.tx_wavelengths_nm, rules, STANDARD)
+        return governing_wavelength(link.path, module.tx_wavelengths_nm, rules, tables)
 
     sums_a = sums_of(module_a)
     same = module_a.tx_wavelengths_nm == module_b.tx_wavelengths_nm
@@ -213,10 +224,12 @@ def budget(link: Link, rules: HouseRules) -> Budget:
         lowest=lowest,
         length_m=link.path.length_m,
         reach=_shorter(
-            allowed_reach(module_a, lowest, measured), allowed_reach(module_b, lowest, measured)
+            allowed_reach(module_a, lowest, measured, rules),
+            allowed_reach(module_b, lowest, measured, rules),
         ),
         directions=(
             _direction(A, (module_a, module_b), sums_a, limit_a, lowest, rules),
             _direction(B, (module_b, module_a), sums_b, limit_b, lowest, rules),
         ),
+        tables=tables,
     )

@@ -29,8 +29,31 @@ def check_mating(budget: Budget) -> list[Finding]:
             continue  # most joints join two plain ends alike: spare them the rules
         if near is not None and far is not None:
             found += _joint(path, at, joint, near, far)
+    found += _pairs(budget)
     found += _module(budget, A, budget.link.a, budget.modules[0], 0)
     found += _module(budget, B, budget.link.b, budget.modules[1], len(parts) - 1)
+    return found
+
+
+def _pairs(budget: Budget) -> list[Finding]:
+    """How many mated pairs there are, and whether they are of one grade."""
+    parts = budget.link.path.parts
+    pairs = [
+        (at, p.grade or "standard")
+        for at, p in enumerate(parts)
+        if isinstance(p, Joint) and p.kind == "adapter"
+    ]
+    found = []
+    most = budget.rules.most_mated_pairs
+    if len(pairs) > most:
+        message = f"{len(pairs)} mated pairs; the house rule notes more than {most}."
+        found.append(finding("mate.many", message, at=tuple(at for at, _ in pairs)))
+    grades = dict.fromkeys(grade for _, grade in pairs)
+    if len(grades) > 1:
+        rarest = min(grades, key=lambda grade: sum(g == grade for _, g in pairs))
+        at = tuple(place for place, grade in pairs if grade == rarest)
+        message = f"{' and '.join(grades)} pairs in one path."
+        found.append(finding("mate.grade", message, at=at))
     return found
 
 
@@ -93,24 +116,29 @@ def _polish(path: LightPath, at: int, near: Connector, far: Connector) -> Findin
     odd_is_angled = angled * 2 <= plugs
     cost = {"cord": 0, "pigtail": 1, "cassette": 2, "inline": 2, "cable": 3}
     choices = ((at - 1, 1, near, far), (at + 1, 0, far, near))
-    index, which, end, model = min(
+    remedies = []
+    for index, which, end, model in sorted(
         choices,
         key=lambda c: (cost[path.segment(c[0]).kind], bool(c[2].is_angled) != odd_is_angled),
-    )
-    segment = path.segment(index)
-    plug = _repolished(end, model.polish)
-    ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
+    ):
+        segment = path.segment(index)
+        plug = _repolished(end, model.polish)
+        ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
+        label = f"{segment.kind.capitalize()} with {plug.polish} at part {index + 1}"
+        effort = "cord" if segment.kind in ("cord", "pigtail") else "cable"
+        remedies.append(Remedy(label, (SetPart(index, replace(segment, ends=ends)),), effort))
+    first = remedies[0].edits[0]
+    assert isinstance(first, SetPart)
+    assert isinstance(first.part, Segment)
     return finding(
         "mate.polish",
         f"{near.name} ({FACES[bool(near.is_angled)]}) meets {far.name} "
         f"({FACES[bool(far.is_angled)]}): {STANDARD.polish_mismatch_db:g} dB or more is lost, on "
         "top of the budget.",
         at=(at,),
-        do=f"Change the {segment.kind} (part {index + 1}) for one with {plug.name} there.",
-        remedy=Remedy(
-            f"{segment.kind.capitalize()} with {plug.polish} at part {index + 1}",
-            (SetPart(index, replace(segment, ends=ends)),),
-        ),
+        do=f"Change the {first.part.kind} (part {first.at + 1}): {remedies[0].label[:1].lower()}{remedies[0].label[1:]}.",
+        remedy=remedies[0],
+        others=tuple(remedies[1:]),
     )
 
 
@@ -118,6 +146,8 @@ def receptacle(end: End, module: Module) -> Connector | None:
     """The module's receptacle: as recorded, or as a parallel application's interface says."""
     if end.connector is not None:
         return end.connector
+    if end.own is not None and end.own.connector is not None:
+        return end.own.connector
     if module.interface and module.interface.startswith("MPO"):
         return connector(module.interface)
     return None

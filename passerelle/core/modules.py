@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from functools import cache
 
 from .connectors import Connector
+from .devices import Device, Port
 from .tables import HIGH, MULTIMODE, SINGLE_MODE, STANDARD, Application, Reach
 
 CUSTOM = "custom"
@@ -28,6 +29,7 @@ class DataSheet:
     fiber_mode: str | None = None
     rate_gbps: float | None = None
     penalty_db: float | None = None
+    dispersion_ps_nm: float | None = None
 
     @property
     def is_empty(self) -> bool:
@@ -43,6 +45,8 @@ class Module:
     """One end's module, resolved. Levels in dBm; None is not known.
 
     entered : names of the figures that come from a data sheet.
+    part : name of the own module.
+    parent : the four-lane application that this is one lane of.
     """
 
     application: str
@@ -68,6 +72,9 @@ class Module:
     data_sheet: str | None = None
     entered: frozenset[str] = frozenset()
     entered_reach_m: float | None = None
+    dispersion_ps_nm: float | None = None
+    part: str | None = None
+    parent: str | None = None
 
     def launch_min_on(self, mode: str | None) -> float | None:
         """Launch minimum into glass of `mode`; some launch less into multimode. [dBm]"""
@@ -81,21 +88,21 @@ class Module:
 
 
 @dataclass(frozen=True, slots=True)
-class Port:
-    """The device's port. None is not recorded.
+class OwnModule:
+    """A module entered from a data sheet: figures for every end that it is fitted at.
 
-    settable : False for a plain converter, whose rate cannot be set.
-    set_gbps : the rate that the port is set to now.
-    own_coding_only : the equipment accepts only modules coded for its maker.
-    surroundings : indoor, unheated or outdoor.
-    fec : False where forward error correction is noted as off.
+    sheet : its `source` names the document.
     """
 
-    settable: bool | None = None
-    set_gbps: float | None = None
-    own_coding_only: bool | None = None
-    surroundings: str | None = None
-    fec: bool | None = None
+    name: str
+    application: str
+    sheet: DataSheet
+    connector: Connector | None = None
+    form: str | None = None
+    temperature: str | None = None
+
+
+NO_PORT = Port()
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,6 +112,8 @@ class End:
     form : the module's form factor, as its cage is named; None takes the usual one.
     coding : 'own' for the equipment maker's, 'other', or None.
     temperature : commercial, extended or industrial.
+    device : what the module is plugged into.
+    own : the own module that is fitted; figures in `data_sheet` go before its figures.
     """
 
     application: str
@@ -115,7 +124,19 @@ class End:
     form: str | None = None
     coding: str | None = None
     temperature: str | None = None
-    port: Port = Port()
+    port: Port = NO_PORT
+    device: Device | None = None
+    own: OwnModule | None = None
+
+    @property
+    def fitted_form(self) -> str | None:
+        """The module's form as recorded here or with the own module."""
+        return self.form or (self.own.form if self.own else None)
+
+    @property
+    def fitted_temperature(self) -> str | None:
+        """The module's temperature class as recorded here or with the own module."""
+        return self.temperature or (self.own.temperature if self.own else None)
 
 
 class EndError(ValueError):
@@ -191,6 +212,7 @@ def _custom(sheet: DataSheet) -> Module:
         data_sheet=sheet.source,
         entered=_entered(sheet),
         entered_reach_m=sheet.reach_m,
+        dispersion_ps_nm=sheet.dispersion_ps_nm,
     )
 
 
@@ -221,19 +243,77 @@ def resolve(end: End) -> Module:
     EndError
         Unknown application, data-sheet figures without a source, or levels that contradict.
     """
-    sheet = end.data_sheet
+    sheet = _sheet(end)
     if end.application == CUSTOM:
         module = _custom(sheet)
-        _check_levels(module)
+    else:
+        module = _leg(_standard(end.application), end.port.lane)
+        if not sheet.is_empty:
+            module = _with_figures(module, sheet)
+    if end.own is not None:
+        module = replace(module, part=end.own.name)
+    _check_levels(module)
+    _check_wavelengths(module)
+    return module
+
+
+def _check_wavelengths(module: Module) -> None:
+    """Refuse an entered wavelength that the glass is not used at."""
+    if len(module.modes) != 1:
+        return
+    (mode,) = module.modes
+    for key, wavelengths_nm in (
+        ("tx_wavelength_nm", module.tx_wavelengths_nm),
+        ("rx_wavelength_nm", module.rx_wavelengths_nm),
+    ):
+        if key in module.entered:
+            wrong = STANDARD.unusable(mode, wavelengths_nm[0])
+            if wrong is not None:
+                raise EndError(f"module.{key}", wrong)
+
+
+def _sheet(end: End) -> DataSheet:
+    """The figures entered at the end over those of its own module."""
+    own = end.own
+    if own is None:
+        return end.data_sheet
+    if own.application != end.application:
+        message = f"{own.name!r} is a module for {own.application}; this end runs {end.application}"
+        raise EndError("module.part", message)
+    given = {key: getattr(end.data_sheet, key) for key in _entered(end.data_sheet)}
+    if given:
+        given["source"] = end.data_sheet.source
+    return replace(own.sheet, **given)
+
+
+def _leg(module: Module, lane: int | None) -> Module:
+    """One lane of a four-lane application, as a module of its own. Raises EndError."""
+    if lane is None:
         return module
-    module = _standard(end.application)
-    if sheet.is_empty:
-        return module
+    row = next((r for r in STANDARD.breakouts.values() if r.parent == module.application), None)
+    if row is None:
+        known = ", ".join(sorted({parent for parent, _ in STANDARD.breakouts}))
+        message = f"{module.application} does not come apart into lanes; {known} do"
+        raise EndError("port.lane", message)
+    if not 1 <= lane <= row.lanes:
+        raise EndError("port.lane", f"lane {lane} is not one of 1 to {row.lanes}")
+    return replace(
+        module,
+        application=row.leg,
+        rate_gbps=module.rate_gbps / row.lanes,
+        strands=2,
+        lanes=1,
+        parent=module.application,
+    )
+
+
+def _with_figures(module: Module, sheet: DataSheet) -> Module:
+    """A standard module with entered figures in place of the table's. Raises EndError."""
     if sheet.source is None:
         key = sorted(_entered(sheet))[0]
         raise EndError("module.source", f"module.{key} replaces a table figure and needs a source")
     tx, rx = sheet.tx_wavelength_nm, sheet.rx_wavelength_nm
-    module = replace(
+    return replace(
         module,
         rate_gbps=sheet.rate_gbps or module.rate_gbps,
         modes=frozenset((sheet.fiber_mode,)) if sheet.fiber_mode else module.modes,
@@ -248,6 +328,5 @@ def resolve(end: End) -> Module:
         data_sheet=sheet.source,
         entered=_entered(sheet),
         entered_reach_m=sheet.reach_m,
+        dispersion_ps_nm=sheet.dispersion_ps_nm,
     )
-    _check_levels(module)
-    return module

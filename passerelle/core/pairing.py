@@ -55,25 +55,26 @@ def _same_application(budget: Budget) -> Remedy | None:
     sides = ((A, budget.link.a, budget.modules[0]), (B, budget.link.b, budget.modules[1]))
     suits = [side for side in sides if path_modes <= side[2].modes]
     kept, end, module = (suits or sides)[0]
-    if end.application == CUSTOM or not end.data_sheet.is_empty:
+    rests_on_sheet = not end.data_sheet.is_empty or end.own is not None
+    if end.application == CUSTOM or rests_on_sheet or module.parent is not None:
         return None
     other, old = (B, budget.link.b) if kept == A else (A, budget.link.a)
     application = module.pairs_with or end.application
-    new = replace(old, application=application, connector=end.connector, form=end.form)
-    return Remedy(f"Fit {application} at the {other} end", (SetEnd(other, new),))
+    new = replace(old, application=application, connector=end.connector, form=end.form, own=end.own)
+    return Remedy(f"Fit {application} at the {other} end", (SetEnd(other, new),), "module")
 
 
 def _same_side(budget: Budget, module: Module) -> Finding:
     assert module.pairs_with is not None
     sent = "/".join(f"{w:g}" for w in module.tx_wavelengths_nm)
     old = budget.link.b
-    new = replace(old, application=module.pairs_with)
+    new = replace(old, application=module.pairs_with, own=None)
     return finding(
         "module.bidi-pair",
         f"Both ends are {module.application} and send {sent} nm: neither hears the other.",
         ends=(A, B),
         do=f"Fit {module.pairs_with} at one end.",
-        remedy=Remedy(f"Fit {module.pairs_with} at the b end", (SetEnd(B, new),)),
+        remedy=Remedy(f"Fit {module.pairs_with} at the b end", (SetEnd(B, new),), "module"),
     )
 
 

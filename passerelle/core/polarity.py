@@ -83,19 +83,23 @@ def _is_multi_fiber(parts: tuple[Segment | Joint, ...]) -> bool:
 def _not_crossed(parts: tuple[Segment | Joint, ...], count: int) -> Finding:
     """The cheapest cure is one cord of the other kind."""
     message = f"The pair is crossed {count} times from port to port: transmitter meets transmitter."
+    remedies = []
     for at, part in enumerate(parts):
         if isinstance(part, Segment) and part.kind == "cord" and part.wiring in ("A-B", "A-A"):
             other = "A-A" if part.wiring == "A-B" else "A-B"
             how = "straight" if other == "A-A" else "crossed"
-            return finding(
-                "polarity.not-crossed",
-                message,
-                at=(at,),
-                do=f"Flip the duplex clip at one end of the cord (part {at + 1}), and only one, or "
-                f"use a {how} cord ({other}) there.",
-                remedy=Remedy(
-                    f"Cord at part {at + 1} {how} ({other})",
-                    (SetPart(at, replace(part, wiring=other)),),
-                ),
-            )
-    return finding("polarity.not-crossed", message)
+            edit = SetPart(at, replace(part, wiring=other))
+            remedies.append(Remedy(f"Cord at part {at + 1} {how} ({other})", (edit,), "cord"))
+    if not remedies:
+        return finding("polarity.not-crossed", message)
+    first = remedies[0].edits[0]
+    assert isinstance(first, SetPart)
+    return finding(
+        "polarity.not-crossed",
+        message,
+        at=(first.at,),
+        do=f"Flip the duplex clip at one end of the cord (part {first.at + 1}), and only one, or "
+        f"take a {remedies[0].label[:1].lower()}{remedies[0].label[1:]} instead.",
+        remedy=remedies[0],
+        others=tuple(remedies[1:3]),
+    )

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from .check import TIGHT, WORKS, LinkCheck, check_link
 from .connectors import Connector, connector
 from .edits import apply_all, joint_between, low_loss_adapters
-from .house_rules import HouseRules
+from .house_rules import BY_LENGTH, FACTORY, HouseRules
 from .judging import fmt_m, uncertain_figures
 from .lightpath import MAX_LENGTH_M, Joint, LightPath, Part, Segment
 from .link import Link, budget
@@ -17,6 +17,7 @@ from .modules import End
 from .tables import STANDARD, Application, Fiber
 
 MULTIMODE_GRADE, SINGLE_MODE_GRADE = "OM4", "OS2"
+DEFAULT_RULES = HouseRules()
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,19 +64,21 @@ def plug_for(application: Application) -> Connector:
     return connector("LC/UPC")
 
 
-def propose(need: Need) -> Link:
+def propose(need: Need, rules: HouseRules = DEFAULT_RULES) -> Link:
     """A complete link for a need, with standard connectors where they keep the limit.
+
+    The house rules choose the mode and how the cable is terminated.
 
     Raises NeedError.
     """
-    link = _with_standard_connectors(need)
-    margins = [d.margin_db for d in budget(link, HouseRules()).directions]
+    link = _with_standard_connectors(need, rules)
+    margins = [d.margin_db for d in budget(link, rules).directions]
     if any(margin is not None and margin < 0 for margin in margins):
         return apply_all(link, low_loss_adapters(link.path))
     return link
 
 
-def _with_standard_connectors(need: Need) -> Link:
+def _with_standard_connectors(need: Need, rules: HouseRules) -> Link:
     application = STANDARD.applications.get(need.application)
     if application is None:
         raise NeedError("application", f"{need.application[:60]!r} is not an application")
@@ -95,12 +98,12 @@ def _with_standard_connectors(need: Need) -> Link:
         name=f"{need.a_place} – {need.b_place}"[:120],
         a=End(application.name, need.a_place, None, socket),
         b=End(far, need.b_place, None, socket),
-        path=LightPath(tuple(_parts(need.distance_m, application, fiber, plug))),
+        path=LightPath(tuple(_parts(need.distance_m, application, fiber, plug, rules))),
     )
 
 
 def _parts(
-    distance_m: float, application: Application, fiber: Fiber, plug: Connector
+    distance_m: float, application: Application, fiber: Fiber, plug: Connector, rules: HouseRules
 ) -> list[Part]:
     planning = STANDARD.planning
     multi_fiber = plug.pins is not None
@@ -113,7 +116,8 @@ def _parts(
     if multi_fiber and plug.is_angled:
         # Opposed keys do not turn the row over: with them one type-B part, the trunk, is enough.
         cord = Segment("cord", planning["cord_m"], fiber.name, (plug, plug), "type-A")
-    if multi_fiber or cable_m < planning["spliced_from_m"]:
+    short = cable_m < planning["spliced_from_m"] if rules.termination == BY_LENGTH else False
+    if multi_fiber or short or rules.termination == FACTORY:
         fixed = "type-B" if multi_fiber else "straight" if one_strand else "crossed"
         cable = Segment("cable", cable_m, fiber.name, (panel, panel), fixed)
         return [cord, adapter, cable, adapter, cord]
@@ -162,7 +166,7 @@ def suited(distance_m: float, rules: HouseRules, fiber: str | None = None) -> li
     found = []
     for application in STANDARD.applications.values():
         need = Need("a", "b", application.name, distance_m, fiber)
-        found.append(_suited(application, check_link(propose(need), rules)))
+        found.append(_suited(application, check_link(propose(need, rules), rules)))
     return found
 
 

@@ -17,15 +17,22 @@ def nanometres(value: float) -> float | int:
     return int(value) if value == int(value) else value
 
 
+def _loss(direction: Direction) -> dict[str, float | None]:
+    found = {
+        "worst_case": rounded(direction.loss.worst_case),
+        "typical": rounded(direction.loss.typical),
+    }
+    if direction.loss.statistical is not None:  # worked out where the plan judges by it
+        found["statistical"] = rounded(direction.loss.statistical)
+    return found
+
+
 def _direction(direction: Direction) -> dict[str, Any]:
     limit = direction.limit
     return {
         "from": direction.sender,
         "wavelength_nm": nanometres(direction.wavelength_nm),
-        "loss_db": {
-            "worst_case": rounded(direction.loss.worst_case),
-            "typical": rounded(direction.loss.typical),
-        },
+        "loss_db": _loss(direction),
         "limit_db": rounded(limit.value_db if limit else None),
         "margin_db": rounded(direction.margin_db),
         "received_dbm": {

@@ -3,29 +3,26 @@
 from typing import Any
 
 from passerelle.core.connectors import connector
+from passerelle.core.devices import Port
 from passerelle.core.house_rules import HouseRules
 from passerelle.core.lightpath import Joint, LightPath, Part, Segment
 from passerelle.core.link import Link
-from passerelle.core.modules import NO_SHEET, DataSheet, End, EndError, Port, resolve
+from passerelle.core.modules import NO_PORT, NO_SHEET, DataSheet, End, EndError, resolve
 
-from .planfile import EndDoc, HouseRulesDoc, JointDoc, LinkDoc, ModuleDoc, PlanDoc, SegmentDoc
+from .linkdocs import EndDoc, JointDoc, LinkDoc, ModuleDoc, SegmentDoc
+from .planfile import HouseRulesDoc, PlanDoc
 from .refusal import Refused
+from .site import BARE_SITE, Site, site_of
 
+_RULE_KEYS = tuple(HouseRules.__dataclass_fields__)
 _SHEET_KEYS = tuple(DataSheet.__dataclass_fields__)
 _PORT_KEYS = tuple(Port.__dataclass_fields__)
-_NO_PORT, _NO_MODULE = Port(), ModuleDoc()
+_NO_MODULE = ModuleDoc()
 
 
 def house_rules(doc: HouseRulesDoc) -> HouseRules:
     """House rules of a plan document."""
-    return HouseRules(
-        loss_basis=doc.loss_basis,
-        tight_below_db=doc.tight_below_db,
-        repair_splices=doc.repair_splices,
-        ageing_db=doc.ageing_db,
-        safety_margin_db=doc.safety_margin_db,
-        mode_conditioning=doc.mode_conditioning,
-    )
+    return HouseRules(**{key: getattr(doc, key) for key in _RULE_KEYS})
 
 
 def part(doc: SegmentDoc | JointDoc) -> Part:
@@ -47,6 +44,13 @@ def part(doc: SegmentDoc | JointDoc) -> Part:
         label=doc.label,
         conditioning=bool(doc.conditioning),
         strands=doc.strands,
+        part=doc.part,
+        channels=tuple(doc.channels or ()),
+        line=doc.line,
+        lane=doc.lane,
+        existing=bool(doc.existing),
+        length_from=doc.length_from,
+        fiber_from=doc.fiber_from,
     )
 
 
@@ -61,12 +65,27 @@ def part_doc(part: Part, like: SegmentDoc | JointDoc | None = None) -> SegmentDo
     raw |= {"segment": part.kind, "label": part.label, "what": part.what, "fiber": part.fiber}
     raw |= {"length_m": part.length_m, "ends": ends, "wiring": part.wiring}
     raw |= {"loss_db": part.loss_db, "source": part.source, "strands": part.strands}
-    raw |= {"conditioning": part.conditioning or None}
+    raw |= {"conditioning": part.conditioning or None, "part": part.part, "line": part.line}
+    raw |= {"channels": list(part.channels) or None, "lane": part.lane}
+    raw |= {"existing": part.existing or None, "length_from": part.length_from}
+    raw |= {"fiber_from": part.fiber_from}
     return SegmentDoc.model_validate(raw)
 
 
-def end(doc: EndDoc) -> End:
-    """One end of a link."""
+def end(doc: EndDoc, site: Site = BARE_SITE) -> End:
+    """One end of a link. Raises Refused where it names a device or module that is not there."""
+    device = own = None
+    if doc.device is not None:
+        device = site.devices.get(doc.device)
+        if device is None:
+            raise Refused("device", f"{doc.device[:40]!r} is not in devices")
+        if doc.port is not None and doc.port.group and device.group(doc.port.group) is None:
+            known = ", ".join(group.name for group in device.ports)
+            raise Refused("port.group", f"{doc.port.group[:40]!r} is not one of {known}")
+    if doc.module is not None and doc.module.part is not None:
+        own = site.modules.get(doc.module.part)
+        if own is None:
+            raise Refused("module.part", f"{doc.module.part[:40]!r} is not an own module")
     module = doc.module or _NO_MODULE
     figures = {key: value for key in _SHEET_KEYS if (value := getattr(module, key)) is not None}
     told = {key: value for key in _PORT_KEYS if (value := getattr(doc.port, key, None)) is not None}
@@ -79,7 +98,9 @@ def end(doc: EndDoc) -> End:
         module.form,
         module.coding,
         module.temperature,
-        Port(**told) if told else _NO_PORT,
+        Port(**told) if told else NO_PORT,
+        device,
+        own,
     )
 
 
@@ -95,10 +116,11 @@ def end_doc(end: End, like: EndDoc | None = None) -> EndDoc:
         "form": end.form,
         "coding": end.coding,
         "temperature": end.temperature,
+        "part": end.own.name if end.own else None,
     }
     port = {key: getattr(end.port, key) for key in _PORT_KEYS}
     raw: dict[str, Any] = {"place": end.place, "application": end.application}
-    raw["cage"] = end.cage
+    raw |= {"cage": end.cage, "device": end.device.name if end.device else None}
     raw |= {
         "module": _told(module, like.module.model_extra if like and like.module else None),
         "port": _told(port, like.port.model_extra if like and like.port else None),
@@ -106,29 +128,55 @@ def end_doc(end: End, like: EndDoc | None = None) -> EndDoc:
     return EndDoc.model_validate(raw | (like.model_extra or {} if like else {}))
 
 
-def link(doc: LinkDoc) -> Link:
-    """A link whose ends make sense.
+def link(doc: LinkDoc, site: Site = BARE_SITE) -> Link:
+    """A link whose ends make sense and whose parts are known.
 
     Raises
     ------
     Refused
         With the JSON path below the link.
     """
-    ends = (end(doc.a), end(doc.b))
-    for side, one in zip(("a", "b"), ends, strict=True):
+    ends = []
+    for side, one in (("a", doc.a), ("b", doc.b)):
         try:
-            resolve(one)
+            ends.append(end(one, site))
+            resolve(ends[-1])
         except EndError as error:
             raise Refused(f"{side}.{error.key}", str(error)) from None
+        except Refused as refused:
+            raise Refused(f"{side}.{refused.path}", refused.reason) from None
+    for at, one_part in enumerate(doc.path):
+        _known(at, one_part, site)
     return Link(doc.name, ends[0], ends[1], LightPath(tuple([part(p) for p in doc.path])))
+
+
+def _known(at: int, doc: SegmentDoc | JointDoc, site: Site) -> None:
+    """Refuse a fiber, grade or part that is neither in the tables nor the plan's own."""
+    tables = site.tables
+    if isinstance(doc, JointDoc):
+        if doc.grade is not None and doc.grade not in tables.grades:
+            listed = ", ".join(tables.grades)
+            raise Refused(
+                f"path[{at}].grade", f"{doc.grade[:40]!r} is not a grade; use one of {listed}"
+            )
+        return
+    if doc.fiber is not None and doc.fiber not in tables.fibers:
+        listed = ", ".join(tables.fibers)
+        raise Refused(
+            f"path[{at}].fiber", f"{doc.fiber[:40]!r} is not a fiber; use one of {listed}"
+        )
+    if doc.part is not None and doc.part not in tables.parts:
+        reason = f"{doc.part[:40]!r} is neither in the table of inline parts nor an own part"
+        raise Refused(f"path[{at}].part", reason)
 
 
 def links(plan: PlanDoc) -> list[Link]:
     """Every link of a plan. Raises Refused with the JSON path from the top."""
+    beside = site_of(plan)
     found = []
     for at, doc in enumerate(plan.links):
         try:
-            found.append(link(doc))
+            found.append(link(doc, beside))
         except Refused as refused:
             raise Refused(f"links[{at}].{refused.path}", refused.reason) from None
     return found

@@ -3,15 +3,28 @@
 from dataclasses import dataclass
 from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from passerelle.core.edits import Edit, EditError, apply_all
 from passerelle.formats import corelink
-from passerelle.formats.planfile import MAX_LINKS, MAX_NAME, HouseRulesDoc, LinkDoc, PlaceDoc
-from passerelle.formats.refusal import Refused
+from passerelle.formats import site as formats_site
+from passerelle.formats.fields import MAX_NAME
+from passerelle.formats.linkdocs import LinkDoc
+from passerelle.formats.owndocs import OwnPartDoc
+from passerelle.formats.planfile import (
+    MAX_LINKS,
+    DeviceDoc,
+    HouseRulesDoc,
+    PlaceDoc,
+    PlanDoc,
+    SpareDoc,
+)
+from passerelle.formats.refusal import Refused, refusal
 
-from .documents import link_doc, link_state, links, place_names, place_state
+from .answers import site_of
+from .documents import link_doc, link_state, links, place_names, place_state, plan_doc
 from .journal import Journal, StaleError, revision
 from .models import LinkRow, Plan
 
@@ -36,13 +49,13 @@ def _fresh(session: Session, plan: Plan, changed_in: int, author: Author) -> Non
 
 def edited(session: Session, plan: Plan, row: LinkRow, edits: tuple[Edit, ...]) -> LinkDoc:
     """The link as it would be after the edits; nothing is stored. Raises Refused."""
-    doc = link_doc(row, place_names(session, plan))
+    doc, site = link_doc(row, place_names(session, plan)), site_of(plan)
     try:
-        changed = apply_all(corelink.link(doc), edits)
+        changed = apply_all(corelink.link(doc, site), edits)
     except EditError as error:
         raise Refused("edits", str(error)) from None
     new = corelink.link_doc(changed, doc)
-    corelink.link(new)
+    corelink.link(new, site)
     return new
 
 
@@ -94,7 +107,7 @@ def add_link(session: Session, plan: Plan, doc: LinkDoc, author: Author, what: s
     ).one()
     if count >= MAX_LINKS:
         raise Refused("links", f"the plan has {count} links; at most {MAX_LINKS} are allowed")
-    corelink.link(doc)
+    corelink.link(doc, site_of(plan))
     journal = Journal(session, plan, author.who, what)
     ids = _place_ids(session, plan, journal, doc)
     return journal.put("link", None, link_state(doc, ids, (last or 0) + 1))
@@ -123,10 +136,20 @@ def change_plan(
     *,
     name: str | None = None,
     rules: HouseRulesDoc | None = None,
+    own_parts: list[OwnPartDoc] | None = None,
+    devices: list[DeviceDoc] | None = None,
+    spares: list[SpareDoc] | None = None,
 ) -> None:
-    """Rename a plan or set its house rules. Raises StaleError."""
+    """Change what a plan has beside its links; what is None stays. Raises StaleError, Refused."""
     _fresh(session, plan, plan.changed_in, author)
+    lists: dict[str, list[Any]] = {
+        key: getattr(plan, key) if docs is None else [_plain(doc) for doc in docs]
+        for key, docs in (("own_parts", own_parts), ("devices", devices), ("spares", spares))
+    }
+    if own_parts is not None or devices is not None:
+        _check_beside(session, plan, lists)
     state: dict[str, Any] = {
+        **lists,
         "name": name or plan.name,
         "house_rules": plan.house_rules
         if rules is None
@@ -134,6 +157,27 @@ def change_plan(
         "extra": plan.extra,
     }
     Journal(session, plan, author.who, what).put("plan", plan.id, state)
+
+
+def _plain(doc: OwnPartDoc | DeviceDoc | SpareDoc) -> dict[str, Any]:
+    return doc.model_dump(mode="json", exclude_none=True)
+
+
+def _check_beside(session: Session, plan: Plan, lists: dict[str, list[Any]]) -> None:
+    """Refuse lists that contradict themselves, or take away what a link uses. Raises Refused."""
+    names = place_names(session, plan)
+    bare = plan_doc(session, plan, with_links=False).model_dump(mode="json", exclude_none=True)
+    try:
+        doc = PlanDoc.model_validate(bare | lists)
+    except ValidationError as error:
+        raise refusal(error) from None
+    site = formats_site.site_of(doc)
+    for row in links(session, plan):
+        try:
+            corelink.link(link_doc(row, names), site)
+        except Refused as refused:
+            reason = f"“{row.name}” would not hold any more: {refused.path}: {refused.reason}"
+            raise Refused("", reason) from None
 
 
 def unused_name(session: Session, plan: Plan, wanted: str) -> str:

@@ -5,7 +5,8 @@ from typing import Any
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from passerelle.formats.planfile import LinkDoc, PlaceDoc, PlanDoc
+from passerelle.formats.linkdocs import LinkDoc
+from passerelle.formats.planfile import PlaceDoc, PlanDoc
 
 from .models import LinkRow, Place, Plan
 
@@ -80,19 +81,22 @@ def place_state(doc: PlaceDoc, position: int) -> dict[str, Any]:
     }
 
 
-def plan_doc(session: Session, plan: Plan) -> PlanDoc:
-    """A whole stored plan as a document."""
+def plan_doc(session: Session, plan: Plan, *, with_links: bool = True) -> PlanDoc:
+    """A whole stored plan as a document, or what it has beside its links."""
     names = place_names(session, plan)
     raw = {
         "format": "passerelle-plan",
         "version": 1,
         "name": plan.name,
         "house_rules": plan.house_rules,
+        "own_parts": plan.own_parts,
+        "devices": plan.devices,
+        "spares": plan.spares,
         "places": [
             {"name": p.name, "kind": p.kind, "x_m": p.x_m, "y_m": p.y_m, **p.extra}
             for p in places(session, plan)
         ],
-        "links": [raw_link(row, names) for row in links(session, plan)],
+        "links": [raw_link(row, names) for row in links(session, plan)] if with_links else [],
         **plan.extra,
     }
     return PlanDoc.model_validate(raw)

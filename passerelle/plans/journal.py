@@ -14,7 +14,7 @@ from .models import Change, LinkRow, Place, Plan, Revision
 
 State = dict[str, Any]
 _COLUMNS: dict[str, tuple[str, ...]] = {
-    "plan": ("name", "house_rules", "extra"),
+    "plan": ("name", "house_rules", "extra", "own_parts", "devices", "spares"),
     "place": ("position", "name", "kind", "x_m", "y_m", "extra"),
     "link": ("position", "name", "a_place_id", "b_place_id", "a", "b", "path", "extra"),
 }

@@ -23,6 +23,9 @@ class Plan(Base):
     name: Mapped[str] = mapped_column(String(120))
     house_rules: Mapped[dict[str, Any]]
     extra: Mapped[dict[str, Any]]
+    own_parts: Mapped[list[Any]]
+    devices: Mapped[list[Any]]
+    spares: Mapped[list[Any]]
     revision: Mapped[int] = mapped_column(default=0)
     changed_in: Mapped[int] = mapped_column(default=0)
 

@@ -45,10 +45,16 @@ class Store:
         event.listen(self.engine, "begin", _begin)
         self._migrate(is_new)
 
-    def _migrate(self, is_new: bool) -> None:
+    @staticmethod
+    def migrations() -> Config:
+        """Where the migrations are."""
         config = Config()
         config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
         config.set_main_option("path_separator", "os")
+        return config
+
+    def _migrate(self, is_new: bool) -> None:
+        config = self.migrations()
         head = ScriptDirectory.from_config(config).get_current_head()
         with self.engine.connect() as connection:
             current = MigrationContext.configure(connection).get_current_revision()

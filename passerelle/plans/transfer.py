@@ -28,6 +28,15 @@ def _plan_state(doc: PlanDoc) -> dict[str, Any]:
         "name": doc.name,
         "house_rules": doc.house_rules.model_dump(mode="json", exclude_none=True),
         "extra": dict(doc.model_extra or {}),
+        **beside(doc),
+    }
+
+
+def beside(doc: PlanDoc) -> dict[str, Any]:
+    """Own parts, devices and spares of a document as a plan row keeps them."""
+    return {
+        key: [one.model_dump(mode="json", exclude_none=True) for one in getattr(doc, key)]
+        for key in ("own_parts", "devices", "spares")
     }
 
 

@@ -60,10 +60,12 @@ def test_a_remedy_does_what_its_preview_says(client):
     link = "/api/plans/1/links/2"
     overload = client.get(link).json()["findings"][0]
     assert overload["rule"] == "light.overload"
-    preview = client.post(f"{link}/preview", json={"edits": overload["remedy"]["edits"]}).json()
-    assert preview["after"] == overload["remedy"]["after"]
+    preview = client.post(
+        f"{link}/preview", json={"edits": overload["remedies"][0]["edits"]}
+    ).json()
+    assert preview["after"] == overload["remedies"][0]["after"]
     assert client.get("/api/plans/1").json()["revision"] == 1  # a preview stores nothing
-    applied = edit(client, *overload["remedy"]["edits"], link=link).json()["link"]
+    applied = edit(client, *remedy["edits"], link=link).json()["link"]
     assert applied["brief"] == preview["after"]
     assert applied["brief"]["verdict"] == "works"
 
@@ -72,8 +74,8 @@ def test_every_remedy_of_the_demo_can_be_applied(client):
     for row in client.get("/api/plans/1/links").json():
         link = f"/api/plans/1/links/{row['id']}"
         for found in client.get(link).json()["findings"]:
-            if found["remedy"]:
-                body = {"edits": found["remedy"]["edits"]}
+            for remedy in found["remedies"]:
+                body = {"edits": remedy["edits"]}
                 assert client.post(f"{link}/preview", json=body).status_code == 200, found["rule"]
 
 

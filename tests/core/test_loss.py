@@ -12,7 +12,8 @@ RULES = HouseRules()
 
 
 def loss_of(light: LightPath, wavelength_nm: float = 1310, **rules):
-    return total(terms(light, wavelength_nm, HouseRules(**rules)))
+    house = HouseRules(**rules)
+    return total(terms(light, wavelength_nm, house), house)
 
 
 def test_spliced_run_of_the_plan_file_example():
@@ -52,9 +53,9 @@ def test_allowances_of_the_plan():
 
 def test_entered_losses_replace_the_table():
     light = path(cord(length_m=0), Joint("adapter", loss_db=0.4, source="meter"), cord(length_m=0))
-    assert loss_of(light) == (pytest.approx(0.4), pytest.approx(0.4), 0.0)
+    assert loss_of(light)[:3] == (pytest.approx(0.4), pytest.approx(0.4), 0.0)
     measured = path(cable(length_m=5000, loss_db=1.1, source="meter"))
-    assert loss_of(measured) == (1.1, 1.1, 1.1)
+    assert loss_of(measured)[:3] == (1.1, 1.1, 1.1)
 
 
 @pytest.mark.parametrize(("fiber", "expected"), [("OM4", 0.10), ("OS2", 0.20)])
@@ -99,4 +100,4 @@ def test_paths_compose(a, j, b, k, c):
     assert loss.worst_case >= loss.typical >= loss.lowest
     assert loss.worst_case >= loss_of(a).worst_case
     mirrored = loss_of(together.reversed())
-    assert mirrored == pytest.approx(loss)
+    assert mirrored[:3] == pytest.approx(loss[:3])

@@ -9,7 +9,8 @@ from passerelle.core.findings import RULES
 from passerelle.core.house_rules import HouseRules
 from passerelle.demo_data import demo_plan
 from passerelle.formats import corelink
-from passerelle.formats.planfile import LinkDoc, read_plan, write_plan
+from passerelle.formats.linkdocs import LinkDoc
+from passerelle.formats.planfile import read_plan, write_plan
 from passerelle.formats.refusal import Refused
 from tests.conftest import SMALLEST
 

@@ -5,6 +5,7 @@ import sqlite3
 from pathlib import Path
 
 import pytest
+from alembic import command
 from sqlalchemy import select
 
 from passerelle.core.edits import Rename, SetPart
@@ -124,18 +125,27 @@ def test_restoring_the_demo_can_be_undone(store, plan_id):
 
 
 def test_a_database_of_an_older_edition_is_copied_before_it_is_migrated(tmp_path: Path):
-    Store(tmp_path).close()
-    file = tmp_path / "passerelle.sqlite3"
-    with sqlite3.connect(file) as raw:
-        raw.execute("DROP TABLE change")
-        for table in ("revision", "link", "place", "plan"):
-            raw.execute(f"DROP TABLE {table}")
-        raw.execute("DELETE FROM alembic_version")
-    Store(tmp_path).close()
-    assert [p.name for p in tmp_path.glob("passerelle.before-*")]
-    with sqlite3.connect(file) as raw:
+    store = Store(tmp_path)
+    with store.engine.connect() as connection:
+        config = store.migrations()
+        config.attributes["connection"] = connection
+        command.downgrade(config, "0001")
+        connection.exec_driver_sql(
+            "INSERT INTO plan VALUES (1, 'old', '{}', '{\"x-note\": 1}', 4, 4)"
+        )
+        connection.commit()
+    store.close()
+    now = Store(tmp_path)
+    with now.reading() as session:
+        plan = session.get(Plan, 1)
+        assert (plan.name, plan.revision, plan.own_parts, plan.spares) == ("old", 4, [], [])
+        assert plan.extra == {"x-note": 1}
+    now.close()
+    (copy,) = tmp_path.glob("passerelle.before-0001-*")
+    with sqlite3.connect(copy) as raw:
+        assert raw.execute("SELECT name, revision FROM plan").fetchall() == [("old", 4)]
+    with sqlite3.connect(tmp_path / "passerelle.sqlite3") as raw:
         assert raw.execute("PRAGMA journal_mode").fetchone() == ("wal",)
-        assert raw.execute("SELECT version_num FROM alembic_version").fetchone() == ("0001",)
 
 
 def test_models_and_migrations_agree(store):

@@ -3,7 +3,7 @@
 import math
 import tomllib
 from collections.abc import Iterable
-from dataclasses import MISSING, dataclass, fields
+from dataclasses import MISSING, dataclass, field, fields
 from functools import cached_property
 from importlib.resources import files
 from typing import Any, TypeVar
@@ -13,17 +13,24 @@ from .rows import (
     MULTIMODE,
     SINGLE_MODE,
     Application,
+    Breakout,
     Cage,
     CoreMismatch,
+    Dispersion,
+    DispersionLimit,
     Fiber,
     Fit,
     JointLoss,
+    PartLoss,
+    Plausible,
     Reach,
+    School,
     TableError,
+    Usable,
     Window,
 )
 
-Row = TypeVar("Row", Fiber, Window, JointLoss, Reach, Application, Cage, Fit)
+Row = TypeVar("Row")
 
 
 @dataclass(frozen=True)
@@ -31,10 +38,19 @@ class Tables:
     """All figure tables together, with the look-ups that the rules use.
 
     Look-ups return `None` where the table has no row: the caller says what is then unknown.
+    A plan's own parts are added to a copy (`passerelle.core.own`); `doubts` then says what is
+    doubtful about the figures that were entered, by the part's name.
     """
 
     fibers: dict[str, Fiber]
     windows: tuple[Window, ...]
+    outside_plant_windows: tuple[Window, ...]
+    parts: dict[str, PartLoss]
+    dispersion: Dispersion
+    dispersion_limits: dict[str, DispersionLimit]
+    breakouts: dict[tuple[str, str], Breakout]
+    plausible: dict[str, Plausible]
+    usable: tuple[Usable, ...]
     mated_pairs: dict[tuple[str, str], JointLoss]
     reference_pairs: dict[str, JointLoss]
     splices: dict[str, JointLoss]
@@ -45,25 +61,43 @@ class Tables:
     planning: dict[str, float]
     cages: dict[str, Cage]
     fits: dict[tuple[str, str], Fit]
+    schools: tuple[School, ...]
+    doubts: dict[str, tuple[str, ...]] = field(default_factory=dict)
 
     @cached_property
-    def _nearest(self) -> dict[tuple[str, float], Window]:
+    def _nearest(self) -> dict[tuple[str, float, bool], Window]:
         return {}
 
-    def window(self, fiber: str, wavelength_nm: float) -> Window:
+    def window(self, fiber: str, wavelength_nm: float, outside_plant: bool = False) -> Window:
         """Return the attenuation row of `fiber` whose window lies nearest to `wavelength_nm`.
 
-        Of two windows equally near, the one with the higher attenuation counts.
+        Of two windows equally near, the one with the higher attenuation counts. `outside_plant`
+        takes the rows for outside plant where the fiber has such rows.
         """
-        key = (fiber, wavelength_nm)
+        key = (fiber, wavelength_nm, outside_plant)
         row = self._nearest.get(key)
         if row is None:
+            outside = [w for w in self.outside_plant_windows if w.fiber == fiber]
             row = min(
-                (w for w in self.windows if w.fiber == fiber),
+                (outside if outside_plant else None)
+                or (w for w in self.windows if w.fiber == fiber),
                 key=lambda w: (abs(w.wavelength_nm - wavelength_nm), -w.worst_case_db_per_km),
             )
             self._nearest[key] = row
         return row
+
+    def unusable(self, mode: str, wavelength_nm: float) -> str | None:
+        """Why a wavelength is not used in fiber of this mode; None where it is."""
+        ranges = [row for row in self.usable if row.mode == mode]
+        if any(row.from_nm <= wavelength_nm <= row.to_nm for row in ranges):
+            return None
+        listed = " or ".join(f"{row.from_nm:g} to {row.to_nm:g}" for row in ranges)
+        return f"{wavelength_nm:g} nm is not used in {mode} fiber: {listed} nm is"
+
+    @property
+    def grades(self) -> tuple[str, ...]:
+        """Every grade of mated pair that there is a figure for."""
+        return tuple(dict.fromkeys([*(grade for _, grade in self.mated_pairs), "reference"]))
 
 
 def _read(name: str) -> dict[str, Any]:
@@ -76,8 +110,9 @@ def _frozen(value: Any) -> Any:
 
 def _row(kind: type[Row], raw: dict[str, Any], where: str) -> Row:
     """Build one row, refusing unknown keys, missing keys and numbers that are not finite."""
-    known = {f.name for f in fields(kind)}
-    needed = {f.name for f in fields(kind) if f.default is MISSING}
+    columns = fields(kind)  # type: ignore[arg-type]
+    known = {f.name for f in columns}
+    needed = {f.name for f in columns if f.default is MISSING}
     if unknown := set(raw) - known:
         raise TableError(f"{where}: unknown key {sorted(unknown)[0]}")
     if missing := needed - set(raw):
@@ -109,19 +144,48 @@ def _fibers() -> dict[str, Fiber]:
     return _once(((r.name, r) for r in rows), "fibers.toml")
 
 
-def _windows(fibers: dict[str, Fiber]) -> tuple[Window, ...]:
+def _windows(fibers: dict[str, Fiber], table: str = "window") -> tuple[Window, ...]:
     rows = tuple(
         _row(Window, raw, f"attenuation.toml {raw.get('fiber')} {raw.get('wavelength_nm')}")
-        for raw in _read("attenuation.toml")["window"]
+        for raw in _read("attenuation.toml")[table]
     )
     for row in rows:
         if row.fiber not in fibers:
             raise TableError(f"attenuation.toml: no fiber {row.fiber}")
         if not 0 < row.typical_db_per_km <= row.worst_case_db_per_km:
             raise TableError(f"attenuation.toml {row.fiber}: typical is over the worst case")
-    if missing := set(fibers) - {r.fiber for r in rows}:
+    if table == "window" and (missing := set(fibers) - {r.fiber for r in rows}):
         raise TableError(f"attenuation.toml: no window for {sorted(missing)[0]}")
     return rows
+
+
+def _part_losses() -> dict[str, PartLoss]:
+    rows = [
+        _row(PartLoss, r, f"inline.toml {r.get('name')}") for r in _read("inline.toml")["inline"]
+    ]
+    for row in rows:
+        if not 0 <= row.typical_db <= row.worst_case_db:
+            raise TableError(f"inline.toml {row.name}: typical is over the worst case")
+    table: dict[str, PartLoss] = _once(((r.name, r) for r in rows), "inline.toml")
+    return table
+
+
+def _dispersion() -> tuple[Dispersion, dict[str, DispersionLimit]]:
+    raw = _read("dispersion.toml")
+    glass = {k: v for k, v in raw["dispersion"][0].items() if k != "mode"}
+    limits = [_row(DispersionLimit, r, "dispersion.toml") for r in raw["application_limit"]]
+    return _row(Dispersion, glass, "dispersion.toml"), {r.application: r for r in limits}
+
+
+def _breakouts(applications: dict[str, Application]) -> dict[tuple[str, str], Breakout]:
+    rows = [_row(Breakout, r, "breakouts.toml") for r in _read("breakouts.toml")["breakout"]]
+    for row in rows:
+        parent, leg = applications.get(row.parent), applications.get(row.leg)
+        if parent is None or leg is None:
+            raise TableError(f"breakouts.toml: {row.parent} or {row.leg} is no application")
+        if parent.rate_gbps != row.lanes * leg.rate_gbps:
+            raise TableError(f"breakouts.toml {row.parent}: its lanes do not add up")
+    return {(row.parent, row.leg): row for row in rows}
 
 
 def _joint(raw: dict[str, Any], name: str) -> JointLoss:
@@ -164,10 +228,23 @@ def read_tables() -> Tables:
     fibers = _fibers()
     joints = _read("joints.toml")
     cages = _read("cages.toml")
+    applications = _applications(fibers)
+    dispersion, dispersion_limits = _dispersion()
+    plausible = _read("plausible.toml")
     fits = [_row(Fit, r, f"cages.toml {r.get('module')} in {r.get('cage')}") for r in cages["fit"]]
     return Tables(
         fibers=fibers,
         windows=_windows(fibers),
+        outside_plant_windows=_windows(fibers, "outside_plant_window"),
+        parts=_part_losses(),
+        dispersion=dispersion,
+        dispersion_limits=dispersion_limits,
+        breakouts=_breakouts(applications),
+        plausible={
+            r["figure"]: _row(Plausible, r, f"plausible.toml {r['figure']}")
+            for r in plausible["plausible"]
+        },
+        usable=tuple(_row(Usable, r, "plausible.toml") for r in plausible["usable"]),
         mated_pairs=_once(
             (
                 (
@@ -189,10 +266,13 @@ def read_tables() -> Tables:
             for r in joints["core_mismatch"]
         ),
         polish_mismatch_db=joints["polish_mismatch"][0]["loss_at_least_db"],
-        applications=_applications(fibers),
+        applications=applications,
         cages=_once(
             ((r["name"], _row(Cage, r, f"cages.toml {r['name']}")) for r in cages["cage"]),
             "cages.toml",
+        ),
+        schools=tuple(
+            _row(School, r, f"schools.toml {r.get('key')}") for r in _read("schools.toml")["school"]
         ),
         fits=_once((((fit.module, fit.cage), fit) for fit in fits), "cages.toml"),
         planning=_once(

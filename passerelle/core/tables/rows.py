@@ -29,6 +29,7 @@ class Fiber:
     confidence: str
     numerical_aperture: float | None = None
     legacy: bool = False
+    bandwidth_mhz_km: tuple[float, ...] = ()
     note: str = ""
 
 
@@ -55,6 +56,91 @@ class JointLoss:
     source: str
     confidence: str
     typical_confidence: str
+
+
+@dataclass(frozen=True, slots=True)
+class PartLoss:
+    """An inline part or cassette of known loss, by name. [dB]
+
+    sort : inline, cassette or multiplexer. channels : a multiplexer's channels, name and centre
+    wavelength [nm]. pairs_included : the figure holds the mated pairs at the part's own ends.
+    """
+
+    name: str
+    worst_case_db: float
+    typical_db: float
+    source: str
+    confidence: str
+    what: str = ""
+    sort: str = "inline"
+    channels: tuple[tuple[str, float], ...] = ()
+    pairs_included: bool = False
+
+    @property
+    def typical_confidence(self) -> str:
+        """One document gives both figures."""
+        return self.confidence
+
+
+@dataclass(frozen=True, slots=True)
+class Dispersion:
+    """Chromatic dispersion of single-mode fiber. zero_*_nm [nm], slope_max [ps/(nm² km)]."""
+
+    zero_min_nm: float
+    zero_max_nm: float
+    slope_max: float
+    source: str
+    confidence: str
+
+    def range_ps_nm_km(self, wavelength_nm: float) -> tuple[float, float]:
+        """Lowest and highest dispersion at a wavelength: D = S0/4 (λ - λ0⁴/λ³). [ps/(nm km)]"""
+        found = [
+            self.slope_max / 4 * (wavelength_nm - zero_nm**4 / wavelength_nm**3)
+            for zero_nm in (self.zero_min_nm, self.zero_max_nm)
+        ]
+        return min(found), max(found)
+
+
+@dataclass(frozen=True, slots=True)
+class DispersionLimit:
+    """An application's dispersion, as the length of standard glass that it is made for. [m]"""
+
+    application: str
+    length_m: float
+    source: str
+    confidence: str
+
+
+@dataclass(frozen=True, slots=True)
+class Breakout:
+    """A four-lane application and the application that each of its lanes can run by itself."""
+
+    parent: str
+    leg: str
+    lanes: int
+    source: str
+    confidence: str
+
+
+@dataclass(frozen=True, slots=True)
+class Plausible:
+    """What parts of a kind can have, so that a slip of the pen is noticed."""
+
+    figure: str
+    lowest: float
+    highest: float
+    unit: str
+    source: str
+
+
+@dataclass(frozen=True, slots=True)
+class Usable:
+    """A range of wavelengths that fiber of a mode is used at. [nm]"""
+
+    mode: str
+    from_nm: float
+    to_nm: float
+    source: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -127,6 +213,22 @@ class Fit:
     confidence: str
     runs_at_gbps: float | None = None
     note: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class School:
+    """One house rule: what may be chosen, what is taken where nothing is, and why.
+
+    tried : values whose effect is shown; words : how they are said, where they are choices.
+    """
+
+    key: str
+    title: str
+    reason: str
+    tried: tuple[str | float | int, ...]
+    default: str | float | int | None = None
+    unit: str | None = None
+    words: tuple[str, ...] = ()
 
 
 class TableError(ValueError):

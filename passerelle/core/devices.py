@@ -1,0 +1,97 @@
+"""Devices and their ports: what an end of a link plugs into.
+
+What is recorded at the end itself goes before what its device says, and both may be silent: then
+nothing is known and nothing is assumed.
+"""
+
+from dataclasses import dataclass
+
+INDOOR, UNHEATED, OUTDOOR = "indoor", "unheated", "outdoor"
+
+
+@dataclass(frozen=True, slots=True)
+class PortGroup:
+    """Ports of a device that are alike.
+
+    speeds_gbps : what a port can be set to; empty where it is not recorded. [Gb/s]
+    settable : False for a plain converter, whose rate cannot be set.
+    uplink : these ports carry what all the others bring.
+    """
+
+    name: str
+    cage: str
+    count: int
+    speeds_gbps: tuple[float, ...] = ()
+    settable: bool | None = None
+    uplink: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Device:
+    """A switch, converter or instrument with its port groups.
+
+    own_coding_only : accepts only modules coded for its maker.
+    surroundings : indoor, unheated or outdoor: where it stands.
+    """
+
+    name: str
+    ports: tuple[PortGroup, ...]
+    place: str | None = None
+    own_coding_only: bool | None = None
+    surroundings: str | None = None
+
+    def group(self, name: str | None) -> PortGroup | None:
+        """A port group by its name; the only one where none is named."""
+        if name is None:
+            return self.ports[0] if len(self.ports) == 1 else None
+        return next((group for group in self.ports if group.name == name), None)
+
+
+@dataclass(frozen=True, slots=True)
+class Port:
+    """The port that an end plugs into, as recorded at the end. None is not recorded.
+
+    settable : False for a plain converter, whose rate cannot be set.
+    set_gbps : the rate that the port is set to now. [Gb/s]
+    own_coding_only, surroundings : as for the device.
+    fec : False where forward error correction is noted as off.
+    group, number : the device's port group, and the port's number in it, from 1.
+    split : whether the port is set to run its lanes as ports of their own.
+    lane : the lane that this link is, from 1, where the port is split.
+    """
+
+    settable: bool | None = None
+    set_gbps: float | None = None
+    own_coding_only: bool | None = None
+    surroundings: str | None = None
+    fec: bool | None = None
+    group: str | None = None
+    number: int | None = None
+    split: bool | None = None
+    lane: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class PortFacts:
+    """What is known of the port at an end, from the end and its device together."""
+
+    cage: str | None
+    speeds_gbps: tuple[float, ...]
+    settable: bool | None
+    own_coding_only: bool | None
+    surroundings: str | None
+
+
+def facts(port: Port, cage: str | None, device: Device | None) -> PortFacts:
+    """Put an end's own record and its device's together."""
+    if device is None:
+        return PortFacts(cage, (), port.settable, port.own_coding_only, port.surroundings)
+    group = device.group(port.group)
+    settable, own = port.settable, port.own_coding_only
+    return PortFacts(
+        cage=cage or (group.cage if group else None),
+        speeds_gbps=group.speeds_gbps if group else (),
+        settable=settable if settable is not None or group is None else group.settable,
+        own_coding_only=device.own_coding_only if own is None else own,
+        surroundings=port.surroundings or device.surroundings,
+    )

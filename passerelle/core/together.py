@@ -1,0 +1,219 @@
+"""What only the whole plan shows: links that meet in a port, a strand, a device, a shelf of spares.
+
+Each link is boiled down to its facts once, so that a change of one link costs little in a plan of
+thousands.
+"""
+
+from collections import Counter, defaultdict
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from .devices import Device, facts
+from .findings import WARN, Finding, finding
+from .house_rules import ONE_A_TYPE, HouseRules
+from .lightpath import Segment
+from .link import A, B, Link
+from .modules import End, resolve
+from .ports import usual_form
+
+
+@dataclass(frozen=True, slots=True)
+class Claim:
+    """One end of a link at a device's port. rate_gbps : of the link. [Gb/s]"""
+
+    side: str
+    device: str
+    group: str | None
+    number: int | None
+    lane: int | None
+    split: bool | None
+    application: str
+    parent: str | None
+    rate_gbps: float
+
+
+@dataclass(frozen=True, slots=True)
+class Facts:
+    """What of a link concerns others. types : (module type, how many of it)."""
+
+    name: str
+    claims: tuple[Claim, ...]
+    lines: tuple[tuple[str, str, int], ...]
+    types: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Spare:
+    """Modules on the shelf, by type."""
+
+    type: str
+    count: int
+
+
+@dataclass(frozen=True, slots=True)
+class PlanFinding:
+    """A finding about the plan as a whole; `about` names the device or the shelf."""
+
+    about: str
+    finding: Finding
+
+
+@dataclass(frozen=True, slots=True)
+class Together:
+    """Findings by the link's key, and those about the plan itself."""
+
+    by_link: dict[int, tuple[Finding, ...]]
+    plan: tuple[PlanFinding, ...]
+
+
+def module_type(end: End) -> str:
+    """What has to be on the shelf to replace this end's module."""
+    if end.own is not None:
+        return end.own.name
+    module = resolve(end)
+    whole = module.parent or module.application
+    form = end.fitted_form
+    if form is None:
+        form = facts(end.port, end.cage, end.device).cage if module.parent else usual_form(module)
+    return f"{whole}, {form}" if form else whole
+
+
+def facts_of(link: Link) -> Facts:
+    """Boil a link down. Raises EndError."""
+    claims = []
+    for side, end in ((A, link.a), (B, link.b)):
+        if end.device is None:
+            continue
+        module, port = resolve(end), end.port
+        group = port.group or (end.device.ports[0].name if len(end.device.ports) == 1 else None)
+        claims.append(
+            Claim(side, end.device.name, group, port.number, port.lane, port.split,
+                  module.application, module.parent, module.rate_gbps)
+        )  # fmt: skip
+    lines = tuple(
+        (part.line, channel, at)
+        for at, part in enumerate(link.path.parts)
+        if isinstance(part, Segment) and part.line
+        for channel in part.channels
+    )
+    return Facts(link.name, tuple(claims), lines, (module_type(link.a), module_type(link.b)))
+
+
+def together(
+    links: Iterable[tuple[int, Facts]],
+    devices: dict[str, Device],
+    spares: tuple[Spare, ...],
+    rules: HouseRules,
+) -> Together:
+    """Judge all links of a plan with regard to each other."""
+    links = list(links)
+    by_link: dict[int, list[Finding]] = defaultdict(list)
+    claims = [(key, f.name, claim) for key, f in links for claim in f.claims]
+    _ports(claims, by_link)
+    _counts(claims, devices, by_link)
+    _lines(links, by_link)
+    plan = [*_oversubscribed(claims, devices), *_spares(links, spares, rules)]
+    return Together({key: tuple(found) for key, found in by_link.items()}, tuple(plan))
+
+
+Claims = list[tuple[int, str, Claim]]
+
+
+def _ports(claims: Claims, by_link: dict[int, list[Finding]]) -> None:
+    """One link a port; where it is split, one a lane, all of one kind."""
+    ports: dict[tuple[str, str | None, int], Claims] = defaultdict(list)
+    for key, name, claim in claims:
+        if claim.number is not None:
+            ports[claim.device, claim.group, claim.number].append((key, name, claim))
+    for (device, group, number), users in ports.items():
+        if len(users) < 2:
+            continue
+        where = f"{device}, {group} {number}" if group else f"{device}, port {number}"
+        lanes = Counter(claim.lane for _, _, claim in users)
+        for key, name, claim in users:
+            others = [(n, c) for k, n, c in users if k != key]
+            if not others:
+                continue
+            if claim.lane is None or any(c.lane is None for _, c in others):
+                message = f"{where} is also taken by {others[0][0]}."
+                by_link[key].append(finding("port.clash", message, ends=(claim.side,)))
+            elif lanes[claim.lane] > 1:
+                same = next(n for n, c in others if c.lane == claim.lane)
+                message = f"Lane {claim.lane} of {where} is also that of {same}."
+                by_link[key].append(finding("port.clash", message, ends=(claim.side,)))
+            elif any(c.parent != claim.parent for _, c in others):
+                other = next(c for _, c in others if c.parent != claim.parent)
+                message = f"{where} holds one module: {claim.parent} here, {other.parent} there."
+                by_link[key].append(finding("port.breakout", message, ends=(claim.side,)))
+            elif any(bool(c.split) != bool(claim.split) for _, c in others):
+                message = f"{where} is noted as split in one link and not in {name}."
+                by_link[key].append(
+                    finding("port.breakout", message, ends=(claim.side,), severity=WARN)
+                )
+
+
+def _counts(claims: Claims, devices: dict[str, Device], by_link: dict[int, list[Finding]]) -> None:
+    """The links beyond the number of ports fail, in the plan's order; legs share one port."""
+    seen: dict[tuple[str, str | None], dict[tuple[int | None, int], None]] = defaultdict(dict)
+    for key, _, claim in claims:
+        device = devices.get(claim.device)
+        group = device.group(claim.group) if device else None
+        if device is None or group is None:
+            continue
+        taken = seen[claim.device, claim.group]
+        taken[(claim.number, 0) if claim.number is not None else (None, key)] = None
+        over = claim.number is not None and claim.number > group.count
+        if over or len(taken) > group.count:
+            ports = "port" if group.count == 1 else "ports"
+            what = f"{group.count} {ports} “{group.name}” ({group.cage})"
+            told = f"port {claim.number} is not there" if over else "this link is one more"
+            message = f"{device.name} has {what}; {told}."
+            by_link[key].append(finding("port.count", message, ends=(claim.side,)))
+
+
+def _lines(links: list[tuple[int, Facts]], by_link: dict[int, list[Finding]]) -> None:
+    """Each channel of a shared strand carries one link."""
+    users: dict[tuple[str, str], dict[int, tuple[str, int]]] = defaultdict(dict)
+    for key, found in links:
+        for line, channel, at in found.lines:
+            users[line, channel].setdefault(key, (found.name, at))
+    for (line, channel), sharing in users.items():
+        if len(sharing) < 2:
+            continue
+        for key, (_, at) in sharing.items():
+            other = next(name for k, (name, _) in sharing.items() if k != key)
+            message = f"Channel {channel} on {line} is also that of {other}."
+            by_link[key].append(finding("inline.channel-clash", message, at=(at,)))
+
+
+def _oversubscribed(claims: Claims, devices: dict[str, Device]) -> list[PlanFinding]:
+    """What a device's ports bring, over what its uplinks carry, by the links that are planned."""
+    brought: dict[str, list[float]] = defaultdict(lambda: [0.0, 0.0])
+    for _, _, claim in claims:
+        device = devices.get(claim.device)
+        group = device.group(claim.group) if device else None
+        if group is not None:
+            brought[claim.device][group.uplink] += claim.rate_gbps
+    found = []
+    for name, (access, uplink) in brought.items():
+        if uplink and access > uplink:
+            message = (
+                f"{name}: links bring {access:g} Gb/s, the uplinks carry {uplink:g}: "
+                f"{access / uplink:.1f} to 1."
+            )
+            found.append(PlanFinding(name, finding("port.oversubscribed", message)))
+    return found
+
+
+def _spares(
+    links: list[tuple[int, Facts]], spares: tuple[Spare, ...], rules: HouseRules
+) -> list[PlanFinding]:
+    if rules.spares != ONE_A_TYPE:
+        return []
+    used = Counter(kind for _, found in links for kind in found.types)
+    there = {spare.type for spare in spares if spare.count > 0}
+    missing = {kind: count for kind, count in used.items() if kind not in there}
+    if not missing:
+        return []
+    listed = "; ".join(f"{kind} ({count} in use)" for kind, count in sorted(missing.items()))
+    return [PlanFinding("spares", finding("module.spare", f"No spare of {listed}."))]
