@@ -2,6 +2,7 @@
 
 docs/openapi.json      what the API offers; the front end's client is generated from it
 docs/plan.schema.json  JSON Schema of the plan file
+docs/rules.md          every rule, with the link of the demo plan that shows it
 """
 
 import json
@@ -10,7 +11,12 @@ import tempfile
 from pathlib import Path
 
 from passerelle.api.app import create_app
+from passerelle.core.rules import RULES
+from passerelle.core.wholeplan import check_plan
+from passerelle.demo_data import demo_plan
+from passerelle.formats.corelink import house_rules, links
 from passerelle.formats.planfile import PlanDoc
+from passerelle.formats.site import site_of
 from passerelle.plans.store import Store
 
 DOCS = Path(__file__).resolve().parents[1] / "docs"
@@ -27,8 +33,36 @@ def generated() -> dict[Path, str]:
     schema["title"] = "Passerelle plan file"
     return {
         DOCS / "openapi.json": json.dumps(openapi, indent=1, ensure_ascii=False) + "\n",
+        DOCS / "rules.md": rules_page(),
         DOCS / "plan.schema.json": json.dumps(schema, indent=1, ensure_ascii=False) + "\n",
     }
+
+
+def rules_page() -> str:
+    """Every rule with its severity and one link of the demo plan where it can be seen."""
+    plan = demo_plan()
+    beside = site_of(plan)
+    judged = check_plan(
+        links(plan), house_rules(plan.house_rules), beside.tables, beside.devices, beside.spares
+    )
+    seen = {one.finding.rule.id: f"the plan itself: {one.about}" for one in judged.findings}
+    for check in judged.links:
+        for found in check.findings:
+            seen.setdefault(found.rule.id, check.budget.link.name)
+    lines = [
+        "# Rules",
+        "",
+        "Generated from the registry and the demo plan; do not edit.",
+        "",
+        "| rule | severity | what it says | to be seen in the demo plan at |",
+        "|---|---|---|---|",
+    ]
+    lines += [
+        f"| {rule.id} | {rule.severity} | {rule.title} | "
+        f"{seen.get(rule.id, 'any multimode link, once the plan follows single mode everywhere')} |"
+        for rule in RULES.values()
+    ]
+    return "\n".join(lines) + "\n"
 
 
 def main() -> int:

@@ -8,6 +8,7 @@ from passerelle.core import edits as core
 from passerelle.formats import corelink
 from passerelle.formats.fields import LossDb, Metres, Name
 from passerelle.formats.linkdocs import EndDoc, PartDoc
+from passerelle.formats.site import Site
 
 Index = Annotated[int, Field(ge=0, le=500)]
 SegmentKind = Literal["cord", "cable", "pigtail", "cassette", "inline"]
@@ -90,8 +91,8 @@ EditBody = Annotated[
 ]
 
 
-def to_core(edit: EditBody) -> core.Edit:
-    """The core's edit of a travelling one."""
+def to_core(edit: EditBody, site: Site) -> core.Edit:
+    """The core's edit of a travelling one. Raises Refused where it names what is not there."""
     match edit:
         case SetPartModel():
             return core.SetPart(edit.at, corelink.part(edit.part))
@@ -104,7 +105,7 @@ def to_core(edit: EditBody) -> core.Edit:
         case MoveSegmentModel():
             return core.MoveSegment(edit.at, edit.to)
         case SetEndModel():
-            return core.SetEnd(edit.side, corelink.end(edit.end))
+            return core.SetEnd(edit.side, corelink.end(edit.end, site))
         case RenameModel():
             return core.Rename(edit.name)
 

@@ -40,9 +40,9 @@ def edit(
     ctx: Ctx, who: Who, plan_id: Number, link_id: Number, body: schemas.EditsBody
 ) -> schemas.Changed:
     """Apply edits to a link, all or none."""
-    edits = tuple(to_core(one) for one in body.edits)
     with ctx.store.writing() as session:
         plan = get_plan(session, plan_id)
+        edits = tuple(to_core(one, ctx.answers.frame(plan).site) for one in body.edits)
         row = get_link(session, plan, link_id)
         what = f"{row.name}: {describe(edits[0])}"
         what += f" and {len(edits) - 1} more" if len(edits) > 1 else ""
@@ -56,9 +56,9 @@ def preview(
     ctx: Ctx, plan_id: Number, link_id: Number, body: schemas.PreviewBody
 ) -> schemas.Preview:
     """What edits would bring; nothing is stored."""
-    edits = tuple(to_core(one) for one in body.edits)
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
+        edits = tuple(to_core(one, ctx.answers.frame(plan).site) for one in body.edits)
         row = get_link(session, plan, link_id)
         before = ctx.answers.of(session, plan, row, place_names(session, plan))
         site = ctx.answers.frame(plan).site

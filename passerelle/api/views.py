@@ -7,6 +7,7 @@ from passerelle.core.judging import EXACT, fmt_m, uncertain_figures
 from passerelle.core.lightpath import Part, Segment
 from passerelle.core.link import B, Budget, Direction
 from passerelle.core.mating import receptacle
+from passerelle.core.modules import CUSTOM, Module
 from passerelle.core.polarity import is_one_strand
 from passerelle.core.remedies import Ranked, ranked
 from passerelle.core.tables import Tables
@@ -46,6 +47,11 @@ def _decides(check: LinkCheck) -> str | None:
     return serious[0].rule.title if serious else None
 
 
+def _called(module: Module) -> str:
+    """What the overview calls a module: its application, or its own name where it has none."""
+    return module.part if module.part and module.application == CUSTOM else module.application
+
+
 def summary(number: int, changed_in: int, check: LinkCheck) -> schemas.LinkSummary:
     """One row of the overview."""
     sums = check.budget
@@ -59,7 +65,7 @@ def summary(number: int, changed_in: int, check: LinkCheck) -> schemas.LinkSumma
         name=sums.link.name,
         a_place=sums.link.a.place,
         b_place=sums.link.b.place,
-        application=" / ".join(dict.fromkeys(m.application for m in sums.modules)),
+        application=" / ".join(dict.fromkeys(_called(m) for m in sums.modules)),
         glass=" + ".join(f.name for f in sums.fibers) or "?",
         length_m=rounded(sums.length_m, 1) or 0.0,
         parts=len(sums.link.path.parts),

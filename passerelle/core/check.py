@@ -19,6 +19,7 @@ from .pairing import check_pairing
 from .polarity import polarity
 from .ports import check_ports
 from .tables import STANDARD, Tables
+from .together import still_true
 
 WORKS, TIGHT, FAILS, VERDICT_UNKNOWN = "works", "tight", "fails", "unknown"
 
@@ -31,6 +32,8 @@ class LinkCheck:
     polarity: str
     findings: tuple[Finding, ...]
     budget: Budget
+    shared: tuple[Finding, ...] = ()
+    """Those of the findings that only the whole plan shows."""
 
     @property
     def margin_db(self) -> float | None:
@@ -44,11 +47,22 @@ class LinkCheck:
         if not more:
             return self
         found = [replace(f, explained_by=None) for f in self.findings] + list(more)
-        return replace(self, verdict=_verdict(self.budget, found), findings=in_order(folded(found)))
+        return replace(
+            self,
+            verdict=_verdict(self.budget, found),
+            findings=in_order(folded(found)),
+            shared=more,
+        )
 
     def again(self, link: Link) -> "LinkCheck":
-        """A changed link, judged by the same house rules and tables. Raises EndError."""
-        return check_link(link, self.budget.rules, self.budget.tables)
+        """A changed link, judged by the same house rules and tables. Raises EndError.
+
+        What only the whole plan shows is kept where the change does not touch it.
+        """
+        new = check_link(link, self.budget.rules, self.budget.tables)
+        if not self.shared:
+            return new
+        return new.with_findings(still_true(self.shared, self.budget.link, link))
 
 
 def check_link(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> LinkCheck:

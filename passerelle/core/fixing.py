@@ -57,7 +57,10 @@ def certain_fix(check: LinkCheck) -> Fix | None:
 
 
 def _next_step(check: LinkCheck) -> tuple[Remedy, LinkCheck] | None:
+    shared = {(f.rule.id, f.at, f.ends) for f in check.shared}
     for found in check.findings:
+        if (found.rule.id, found.at, found.ends) in shared:
+            continue  # which of the links that meet there should give way is a choice
         if found.rule.severity != STOP or found.remedy is None or found.explained_by:
             continue
         after = _applied(check, found.remedy)

@@ -24,6 +24,10 @@ def _stopped(budget: Budget, application: Application, measured: bool) -> tuple[
         return (1e9, "no reach is published on this glass")
     if budget.length_m > row.m * (1 + EXACT):
         return (budget.length_m / row.m, f"it reaches {fmt_m(row.m)}")
+    first = budget.link.path.segment(0)
+    grade = budget.lowest.name if budget.lowest else ""
+    if grade in application.mode_conditioning_on and not first.conditioning:
+        return (1.0, "it needs mode-conditioning cords")
     rules: HouseRules = budget.rules
     found = governing_wavelength(budget.link.path, module.tx_wavelengths_nm, rules, budget.tables)[
         2

@@ -45,6 +45,8 @@ def growth(check: LinkCheck) -> Growth:
     Of a one-strand pair only one side is named.
     """
     sums, link = check.budget, check.budget.link
+    if any(module.parent for module in sums.modules):
+        return Growth((), None, None, None)  # a lane grows with its port, not by itself
     slower = min(sums.modules, key=lambda module: module.rate_gbps)
     now, mode = slower.rate_gbps, sums.lowest.mode if sums.lowest else ""
     carried: list[Application] = []

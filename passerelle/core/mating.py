@@ -95,6 +95,10 @@ def _misfit(at: int, message: str) -> Finding:
     return finding("mate.connector", message, at=(at,))
 
 
+def _lower(text: str) -> str:
+    return text[:1].lower() + text[1:]
+
+
 def _repolished(end: Connector, polish: str | None) -> Connector:
     return connector("/".join(x for x in (end.type, polish, end.pins) if x))
 
@@ -136,7 +140,7 @@ def _polish(path: LightPath, at: int, near: Connector, far: Connector) -> Findin
         f"({FACES[bool(far.is_angled)]}): {STANDARD.polish_mismatch_db:g} dB or more is lost, on "
         "top of the budget.",
         at=(at,),
-        do=f"Change the {first.part.kind} (part {first.at + 1}): {remedies[0].label[:1].lower()}{remedies[0].label[1:]}.",
+        do=f"Change the {first.part.kind} (part {first.at + 1}) for a {_lower(remedies[0].label)}.",
         remedy=remedies[0],
         others=tuple(remedies[1:]),
     )
@@ -172,7 +176,7 @@ def _module(budget: Budget, side: str, end: End, module: Module, at: int) -> lis
     if wrong is None:
         return []
     fitting = connector("/".join(x for x in (socket.type, socket.polish) if x))
-    if plug.pins is not None:
+    if plug.pins is not None and socket.family == plug.family:
         fitting = _repolished(fitting, socket.polish)
         fitting = connector(f"{fitting.type}/{socket.polish or 'PC'}/unpinned")
     ends = (fitting, segment.ends[1]) if side == A else (segment.ends[0], fitting)

@@ -223,12 +223,13 @@ def _entered(sheet: DataSheet) -> frozenset[str]:
 
 def _check_levels(module: Module) -> None:
     for low, high, keys in (
-        (module.launch_min_dbm, module.launch_max_dbm, ("tx_min_dbm", "tx_max_dbm")),
-        (module.receive_min_dbm, module.receive_max_dbm, ("rx_min_dbm", "rx_max_dbm")),
+        (module.launch_min_dbm, module.launch_max_dbm, ("tx_min_dbm", "tx_max_dbm", "launch")),
+        (module.receive_min_dbm, module.receive_max_dbm, ("rx_min_dbm", "rx_max_dbm", "receiver")),
     ):
         if low is not None and high is not None and low > high:
             at = keys[0] if keys[0] in module.entered else keys[1]
-            raise EndError(f"module.{at}", f"{keys[0]} {low:g} dBm is over {keys[1]} {high:g} dBm")
+            message = f"{keys[2]} minimum {low:g} dBm is over the {keys[2]} maximum {high:g} dBm"
+            raise EndError(f"module.{at}", message)
 
 
 def _given(entered: float | None, standard: float | None) -> float | None:

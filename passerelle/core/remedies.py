@@ -3,15 +3,15 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from .check import FAILS, LinkCheck
+from .check import FAILS, TIGHT, WORKS, LinkCheck
 from .connectors import connector
 from .edits import EditError, SetEnd, SetPart, apply_all
 from .findings import EFFORTS, Finding, Remedy
 from .lightpath import Segment
 from .link import Link
 from .modules import NO_SHEET, EndError
-from .proposal import plug_for
-from .tables import STANDARD, Application
+from .proposal import SINGLE_MODE_GRADE, plug_for
+from .tables import MULTIMODE, STANDARD, Application
 
 MOST = 4
 """More choices than this are no help."""
@@ -108,6 +108,27 @@ def _glasses(check: LinkCheck) -> Iterator[Remedy]:
                 yield Remedy(f"{fiber.name} all along", edits, "cable")
 
 
+def _other_mode(check: LinkCheck) -> Iterator[Remedy]:
+    """Single mode all along with modules for it: the nearest reach that is long enough."""
+    if check.budget.lowest is None or check.budget.lowest.mode != MULTIMODE:
+        return
+    sums, found = check.budget, []
+    rate = max(module.rate_gbps for module in sums.modules)
+    for application in STANDARD.applications.values():
+        row = next((r for r in application.reach if r.fiber == "OS"), None)
+        if row is None or row.m is None or row.m < sums.length_m or row.loss_db is None:
+            continue
+        same = application.rate_gbps == rate and application.strands == (
+            sums.modules[0].strands or 2
+        )
+        edits = with_application(sums.link, application) if same else None
+        if edits is not None:
+            found.append((row.m, application.name, edits))
+    for _, name, edits in sorted(found, key=lambda f: f[:2])[:1]:
+        glass = with_glass(sums.link, SINGLE_MODE_GRADE)
+        yield Remedy(f"{name} over {SINGLE_MODE_GRADE}", (*edits, *glass), "cable")
+
+
 def _stops(check: LinkCheck) -> int:
     return sum(f.rule.severity == "stop" and f.explained_by is None for f in check.findings)
 
@@ -131,6 +152,7 @@ def ranked(check: LinkCheck, found: Finding) -> tuple[Ranked, ...]:
         more += _applications(check)
     if found.rule.id in _OTHER_GLASS:
         more += _glasses(check)
+        more += _other_mode(check)
     tried = []
     for at, remedy in enumerate([*own, *more]):
         after = _applied(check, remedy)
@@ -140,8 +162,7 @@ def ranked(check: LinkCheck, found: Finding) -> tuple[Ranked, ...]:
             f.rule.id == found.rule.id and f.ends == found.ends and f.at == found.at
             for f in after.findings
         )
-        worse = _stops(after) > _stops(check)
-        if at < len(own) or (cured and not worse):
+        if at < len(own) or (cured and after.verdict in (WORKS, TIGHT)):
             tried.append((remedy, after))
     tried.sort(key=lambda t: (_stops(t[1]), _ORDER.index(t[0].effort), -(t[1].margin_db or 0.0)))
     return tuple(Ranked(r, after, _reason(r, after)) for r, after in tried[:MOST])

@@ -6,10 +6,11 @@ thousands.
 
 from collections import Counter, defaultdict
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from .devices import Device, facts
-from .findings import WARN, Finding, finding
+from .edits import SetEnd
+from .findings import WARN, Finding, Remedy, finding
 from .house_rules import ONE_A_TYPE, HouseRules
 from .lightpath import Segment
 from .link import A, B, Link
@@ -40,6 +41,7 @@ class Facts:
     claims: tuple[Claim, ...]
     lines: tuple[tuple[str, str, int], ...]
     types: tuple[str, ...]
+    ends: tuple[End, End]
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,7 +98,27 @@ def facts_of(link: Link) -> Facts:
         if isinstance(part, Segment) and part.line
         for channel in part.channels
     )
-    return Facts(link.name, tuple(claims), lines, (module_type(link.a), module_type(link.b)))
+    types = (module_type(link.a), module_type(link.b))
+    return Facts(link.name, tuple(claims), lines, types, (link.a, link.b))
+
+
+def still_true(shared: tuple[Finding, ...], before: Link, after: Link) -> tuple[Finding, ...]:
+    """The findings of a link's part in the plan that an edit of the link leaves as they are.
+
+    An edit that takes another port, or other channels, may cure them: then they are left out, and
+    the next look at the whole plan tells.
+    """
+
+    def seats(link: Link) -> dict[str, tuple[object, ...]]:
+        return {c.side: (c.device, c.group, c.number, c.lane) for c in facts_of(link).claims}
+
+    old, new = seats(before), seats(after)
+    same_lines = facts_of(before).lines == facts_of(after).lines
+    return tuple(
+        found
+        for found in shared
+        if (same_lines if not found.ends else all(old.get(e) == new.get(e) for e in found.ends))
+    )
 
 
 def together(
@@ -109,7 +131,7 @@ def together(
     links = list(links)
     by_link: dict[int, list[Finding]] = defaultdict(list)
     claims = [(key, f.name, claim) for key, f in links for claim in f.claims]
-    _ports(claims, by_link)
+    _ports(claims, devices, {key: f.ends for key, f in links if f.claims}, by_link)
     _counts(claims, devices, by_link)
     _lines(links, by_link)
     plan = [*_oversubscribed(claims, devices), *_spares(links, spares, rules)]
@@ -119,7 +141,27 @@ def together(
 Claims = list[tuple[int, str, Claim]]
 
 
-def _ports(claims: Claims, by_link: dict[int, list[Finding]]) -> None:
+def _free_port(claims: Claims, devices: dict[str, Device], claim: Claim, end: End) -> Remedy | None:
+    """The next port of the group that no link takes."""
+    device = devices.get(claim.device)
+    group = device.group(claim.group) if device else None
+    if group is None:
+        return None
+    taken = {c.number for _, _, c in claims if (c.device, c.group) == (claim.device, claim.group)}
+    free = next((n for n in range(1, group.count + 1) if n not in taken), None)
+    if free is None:
+        return None
+    new = replace(end, port=replace(end.port, number=free))
+    where = f"{claim.device}, {group.name} {free}"
+    return Remedy(f"Free port: {where}", (SetEnd(claim.side, new),), "setting")
+
+
+def _ports(
+    claims: Claims,
+    devices: dict[str, Device],
+    ends: dict[int, tuple[End, End]],
+    by_link: dict[int, list[Finding]],
+) -> None:
     """One link a port; where it is split, one a lane, all of one kind."""
     ports: dict[tuple[str, str | None, int], Claims] = defaultdict(list)
     for key, name, claim in claims:
@@ -136,7 +178,15 @@ def _ports(claims: Claims, by_link: dict[int, list[Finding]]) -> None:
                 continue
             if claim.lane is None or any(c.lane is None for _, c in others):
                 message = f"{where} is also taken by {others[0][0]}."
-                by_link[key].append(finding("port.clash", message, ends=(claim.side,)))
+                end = ends[key][0 if claim.side == A else 1]
+                by_link[key].append(
+                    finding(
+                        "port.clash",
+                        message,
+                        ends=(claim.side,),
+                        remedy=_free_port(claims, devices, claim, end),
+                    )
+                )
             elif lanes[claim.lane] > 1:
                 same = next(n for n, c in others if c.lane == claim.lane)
                 message = f"Lane {claim.lane} of {where} is also that of {same}."

@@ -24,8 +24,16 @@ from passerelle.formats.planfile import (
 from passerelle.formats.refusal import Refused, refusal
 
 from .answers import site_of
-from .documents import link_doc, link_state, links, place_names, place_state, plan_doc
-from .journal import Journal, StaleError, revision
+from .documents import (
+    link_doc,
+    link_state,
+    links,
+    place_names,
+    place_state,
+    plan_doc,
+    raw_link,
+)
+from .journal import Journal, StaleError, revision, state_of
 from .models import LinkRow, Plan
 
 
@@ -146,8 +154,9 @@ def change_plan(
         key: getattr(plan, key) if docs is None else [_plain(doc) for doc in docs]
         for key, docs in (("own_parts", own_parts), ("devices", devices), ("spares", spares))
     }
+    renamed = {key: _renamed(getattr(plan, key), lists[key]) for key in ("own_parts", "devices")}
     if own_parts is not None or devices is not None:
-        _check_beside(session, plan, lists)
+        _check_beside(session, plan, lists, renamed)
     state: dict[str, Any] = {
         **lists,
         "name": name or plan.name,
@@ -156,14 +165,62 @@ def change_plan(
         else rules.model_dump(mode="json", exclude_none=True),
         "extra": plan.extra,
     }
-    Journal(session, plan, author.who, what).put("plan", plan.id, state)
+    journal = Journal(session, plan, author.who, what)
+    journal.put("plan", plan.id, state)
+    for row in links(session, plan) if any(renamed.values()) else ():
+        old, new = row_texts(row), _with_names(row_texts(row), renamed)
+        if new != old:
+            journal.put("link", row.id, state_of("link", row) | new)
+
+
+Names = dict[str, dict[str, str]]
+
+
+def _renamed(old: list[Any], new: list[Any]) -> dict[str, str]:
+    """Old names and new ones, where entries have kept their places in the list."""
+    if len(old) != len(new):
+        return {}
+    pairs = {a["name"]: b["name"] for a, b in zip(old, new, strict=True) if a["name"] != b["name"]}
+    return {} if set(pairs) & {one["name"] for one in new} else pairs
+
+
+def row_texts(row: LinkRow) -> dict[str, Any]:
+    """The parts of a link row that may name an own part or a device."""
+    return {"a": row.a, "b": row.b, "path": row.path}
+
+
+def _with_names(texts: dict[str, Any], renamed: Names) -> dict[str, Any]:
+    """A link's texts with renamed devices and own parts in it."""
+    parts, devices = renamed["own_parts"], renamed["devices"]
+
+    def end(doc: dict[str, Any]) -> dict[str, Any]:
+        new = dict(doc)
+        if "device" in new:
+            new["device"] = devices.get(new["device"], new["device"])
+        if "part" in (new.get("module") or {}):
+            module = new["module"]
+            new["module"] = module | {"part": parts.get(module["part"], module["part"])}
+        return new
+
+    def part(doc: dict[str, Any]) -> dict[str, Any]:
+        named = {key: parts[doc[key]] for key in ("fiber", "part", "grade")
+                 if doc.get(key) in parts}  # fmt: skip
+        return doc | named
+
+    return {
+        "a": end(texts["a"]),
+        "b": end(texts["b"]),
+        "path": [part(doc) for doc in texts["path"]],
+    }
 
 
 def _plain(doc: OwnPartDoc | DeviceDoc | SpareDoc) -> dict[str, Any]:
     return doc.model_dump(mode="json", exclude_none=True)
 
 
-def _check_beside(session: Session, plan: Plan, lists: dict[str, list[Any]]) -> None:
+def _check_beside(
+    session: Session, plan: Plan, lists: dict[str, list[Any]], renamed: Names
+) -> None:
     """Refuse lists that contradict themselves, or take away what a link uses. Raises Refused."""
     names = place_names(session, plan)
     bare = plan_doc(session, plan, with_links=False).model_dump(mode="json", exclude_none=True)
@@ -174,7 +231,9 @@ def _check_beside(session: Session, plan: Plan, lists: dict[str, list[Any]]) -> 
     site = formats_site.site_of(doc)
     for row in links(session, plan):
         try:
-            corelink.link(link_doc(row, names), site)
+            raw = raw_link(row, names)
+            raw |= _with_names({key: raw[key] for key in ("a", "b", "path")}, renamed)
+            corelink.link(LinkDoc.model_validate(raw), site)
         except Refused as refused:
             reason = f"“{row.name}” would not hold any more: {refused.path}: {refused.reason}"
             raise Refused("", reason) from None

@@ -60,10 +60,9 @@ def test_a_remedy_does_what_its_preview_says(client):
     link = "/api/plans/1/links/2"
     overload = client.get(link).json()["findings"][0]
     assert overload["rule"] == "light.overload"
-    preview = client.post(
-        f"{link}/preview", json={"edits": overload["remedies"][0]["edits"]}
-    ).json()
-    assert preview["after"] == overload["remedies"][0]["after"]
+    remedy = overload["remedies"][0]
+    preview = client.post(f"{link}/preview", json={"edits": remedy["edits"]}).json()
+    assert preview["after"] == remedy["after"]
     assert client.get("/api/plans/1").json()["revision"] == 1  # a preview stores nothing
     applied = edit(client, *remedy["edits"], link=link).json()["link"]
     assert applied["brief"] == preview["after"]
@@ -135,7 +134,7 @@ def test_a_bad_data_sheet_is_refused_at_its_field(client):
     answer = edit(client, {"op": "set-end", "side": "a", "end": end})
     assert (
         answer.json()["detail"]
-        == "a.module.rx_min_dbm: rx_min_dbm 3 dBm is over rx_max_dbm 0.5 dBm"
+        == "a.module.rx_min_dbm: receiver minimum 3 dBm is over the receiver maximum 0.5 dBm"
     )
 
 
@@ -144,7 +143,7 @@ def test_import_is_all_or_nothing(client):
     doc["links"][-1]["path"][0]["length_m"] = -1
     refused = client.post("/api/plans/import", content=json.dumps(doc))
     assert (refused.status_code, len(client.get("/api/plans").json())) == (422, 1)
-    assert refused.json()["detail"].startswith("links[37].path[0].length_m: -1")
+    assert refused.json()["detail"].startswith("links[52].path[0].length_m: -1")
     taken = client.post("/api/plans/import", content=write_plan(demo_plan())).json()
     assert client.get(f"/api/plans/{taken['id']}/export").content == write_plan(demo_plan())
 

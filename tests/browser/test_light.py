@@ -11,8 +11,11 @@ AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
 
 def open_link(page: Page, name: str) -> None:
     page.goto("/")
+    page.get_by_label("Find a link").fill(name)
     page.get_by_role("button", name=name, exact=True).click()
     expect(page.locator("[data-path-row]")).to_be_visible()
+    page.get_by_label("Find a link").fill("")
+    page.locator("h1").click()  # keys go to the page again
 
 
 def answer(page: Page):
@@ -21,7 +24,7 @@ def answer(page: Page):
 
 def test_the_overview_answers_first(page: Page):
     page.goto("/")
-    expect(answer(page)).to_have_text("13 of 38 links would come up")
+    expect(answer(page)).to_have_text("21 of 53 links would come up")
     row = page.locator("[data-link]").first
     expect(row).to_contain_text("Pier Office – Boat Shed")
     expect(row).to_contain_text("322 m, 33 m is the reach")
@@ -72,7 +75,7 @@ def test_an_overload_is_cured_with_one_press(page: Page):
     open_link(page, "Pier Office – Instrument Hall standby")
     expect(answer(page)).to_have_text("Fails: the receiver gets more light than it bears")
     card = page.locator("[data-rule='light.overload']")
-    expect(card.locator("[data-preview]")).to_contain_text("fails → works")
+    expect(card.locator("[data-preview]").first).to_contain_text("fails → works")
     card.get_by_role("button", name="Attenuator 5 dB at the receiver").click()
     expect(answer(page)).to_have_text("Works, with 3.0 dB to spare")
     expect(page.locator("[data-at='10']")).to_be_visible()
@@ -123,7 +126,7 @@ def test_a_link_is_added_duplicated_renamed_and_deleted(page: Page):
     page.get_by_label("Name of the link").press("Enter")
     expect(page.get_by_text("Cold room").first).to_be_visible()
     page.get_by_role("button", name="Delete").click()
-    expect(answer(page)).to_have_text("14 of 39 links would come up")
+    expect(answer(page)).to_have_text("22 of 54 links would come up")
 
 
 def test_echoes_are_folded_under_their_cause(page: Page):
@@ -143,30 +146,18 @@ def test_growth_says_what_the_same_glass_would_carry(page: Page):
     expect(card).to_contain_text("10 000 m is the reach")
 
 
-def test_house_rules_show_what_they_change_before_they_are_stored(page: Page):
-    page.goto("/plans/1")
-    expect(answer(page)).to_have_text("13 of 38 links would come up")
-    page.keyboard.press("r")
-    page.get_by_label("Mode-conditioning cords").select_option("over-300-m")
-    effect = page.locator("[data-effect]")
-    expect(effect).to_contain_text("12 → 13")  # Boat Shed – Slipway: 180 m
-    expect(answer(page)).to_have_text("13 of 38 links would come up")
-    page.get_by_role("button", name="Store").click()
-    expect(answer(page)).to_have_text("14 of 38 links would come up")
-
-
 def test_all_that_is_certain_is_fixed_at_once_and_undone_at_once(page: Page):
     page.goto("/plans/1")
-    expect(answer(page)).to_have_text("13 of 38 links would come up")
+    expect(answer(page)).to_have_text("21 of 53 links would come up")
     page.get_by_role("button", name="Fix all that is certain").click()
     sheet = page.get_by_role("dialog")
     expect(sheet.locator("[data-fix]").first).to_be_visible()
     count = sheet.locator("[data-fix]").count()
     sheet.get_by_role("checkbox").first.uncheck()
     sheet.get_by_role("button", name=f"Fix {count - 1} links").click()
-    expect(answer(page)).to_have_text(f"{13 + count - 1} of 38 links would come up")
+    expect(answer(page)).to_have_text(f"{21 + count - 1} of 53 links would come up")
     page.keyboard.press("u")
-    expect(answer(page)).to_have_text("13 of 38 links would come up")
+    expect(answer(page)).to_have_text("21 of 53 links would come up")
 
 
 def test_a_figure_shows_how_it_was_made(page: Page):
@@ -218,7 +209,7 @@ def test_a_lost_server_is_said(page: Page):
     expect(page.get_by_text("Passerelle does not answer")).to_be_visible()
     page.unroute("**/api/plans/1/links")
     page.get_by_role("button", name="Try again").click()
-    expect(answer(page)).to_have_text("13 of 38 links would come up")
+    expect(answer(page)).to_have_text("21 of 53 links would come up")
     page.goto("/plans/1/links/999")
     expect(page.get_by_text("There is no link 999 in this plan")).to_be_visible()
 
@@ -234,8 +225,8 @@ def test_names_from_outside_are_text(page: Page, address: str):
 @pytest.mark.parametrize("mode", ["light", "dark"])
 def test_nothing_that_axe_can_find_is_wrong(page: Page, mode: str):
     page.emulate_media(color_scheme=mode)
-    for path in ("/plans/1", "/plans/1/links/7", "/plans/1/need"):
-        page.goto(path)
+    for path in ("", "/links/7", "/need", "/rules", "/guide", "/devices"):
+        page.goto(f"/plans/1{path}")
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         if path.endswith("7"):
             page.locator("[data-at='2']").click()

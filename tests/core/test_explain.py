@@ -7,15 +7,17 @@ from passerelle.core.explain import explain
 from passerelle.core.findings import RULES
 from passerelle.demo_data import demo_plan
 from passerelle.formats import corelink
+from passerelle.formats.site import site_of
 from tests.making import cable, cord, judged, link, path
 
 LINKS = corelink.links(demo_plan())
+TABLES = site_of(demo_plan()).tables
 
 
 @pytest.mark.parametrize("subject", LINKS, ids=lambda one: one.name)
 def test_lines_add_up_to_the_figure(subject):
     rules = HouseRules(repair_splices=2, ageing_db=0.3, safety_margin_db=0.2)
-    for name, figure in explain(check_link(subject, rules).budget).items():
+    for name, figure in explain(check_link(subject, rules, TABLES).budget).items():
         used = [line for line in figure.lines if "not used" not in line.how]
         assert all(line.source and line.how for line in used), name
         if figure.value is None:

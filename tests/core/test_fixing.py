@@ -5,6 +5,7 @@ from passerelle.core.edits import apply_all
 from passerelle.core.fixing import certain_fix
 from passerelle.demo_data import demo_plan
 from passerelle.formats import corelink
+from passerelle.formats.site import site_of
 from tests.making import APC, LC, cable, cord, judged, link, path
 
 
@@ -23,11 +24,12 @@ def test_what_needs_a_choice_is_left_alone():
 
 def test_fixes_of_the_demo_plan_bring_their_links_up():
     fixed = {}
+    tables = site_of(demo_plan()).tables
     for one in corelink.links(demo_plan()):
-        check = check_link(one, HouseRules())
+        check = check_link(one, HouseRules(), tables)
         fix = certain_fix(check)
         if fix is not None:
-            again = check_link(apply_all(one, fix.edits), HouseRules())
+            again = check_link(apply_all(one, fix.edits), HouseRules(), tables)
             assert again.verdict in ("works", "tight")
             fixed[one.name] = fix.labels
     assert fixed["Instrument Hall – Cabinet 2"] == ("Cord at part 1 straight (A-A)",)

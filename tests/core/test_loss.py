@@ -78,6 +78,26 @@ def test_several_wavelengths_report_the_worst():
     assert (wavelength_nm, loss.worst_case) == (850, pytest.approx(3.0))  # 953 window: 2.3
 
 
+def test_statistical_loss_is_the_published_sum():
+    """L = Σ glass + Σ mean + k √Σ σ²; four standard pairs: 4 × 0.30, σ = (0.75 − 0.30) / 3."""
+    light = path(*(cord("OS2", 250) for _ in range(5)))  # 1.25 km x 0.4 = 0.5
+    for sigmas in (1.0, 2.0, 3.0):
+        loss = loss_of(light, loss_basis="statistical", sigmas=sigmas)
+        assert loss.statistical == pytest.approx(0.5 + 1.2 + sigmas * (4 * 0.15**2) ** 0.5)
+    assert loss_of(light).statistical is None  # worked out where the plan judges by it
+    entered = path(cord("OS2", 0), Joint("adapter", loss_db=0.4, source="meter"), cord("OS2", 0))
+    assert loss_of(entered, loss_basis="statistical").statistical == pytest.approx(0.4)
+
+
+def test_outside_plant_by_either_standard():
+    light = path(cord("OS2", 1000), cable("OS2", 1000))  # only the cable lies outside
+    iso, tia = loss_of(light), loss_of(light, outside_plant="tia-568")
+    assert tia.worst_case - iso.worst_case == pytest.approx(0.5 - 0.4)
+    assert tia.typical == iso.typical
+    multimode = path(cable("OM4", 1000))
+    assert loss_of(multimode) == loss_of(multimode, outside_plant="tia-568")
+
+
 segments = st.builds(
     lambda kind, fiber, length: Segment(kind, length, fiber, (LC, LC), "A-B"),
     st.sampled_from(["cord", "cable"]),
@@ -98,6 +118,22 @@ def test_paths_compose(a, j, b, k, c):
     assert together == joined(a, j, joined(b, k, c))
     loss = loss_of(together)
     assert loss.worst_case >= loss.typical >= loss.lowest
+    chance = loss_of(together, loss_basis="statistical", sigmas=3.0).statistical
+    assert loss.worst_case + 1e-9 >= chance >= loss.typical - 1e-9
     assert loss.worst_case >= loss_of(a).worst_case
     mirrored = loss_of(together.reversed())
     assert mirrored[:3] == pytest.approx(loss[:3])
+
+
+@given(st.lists(st.sampled_from(["fusion", "mechanical"]), min_size=2, max_size=9), st.randoms())
+def test_the_order_of_splices_changes_nothing(kinds, rng):
+    def spliced(order):
+        pieces = [cable("OS2", 100 * (i + 1), ends=(BARE, BARE)) for i in range(len(order) + 1)]
+        parts = [pieces[0]]
+        for kind, piece in zip(order, pieces[1:], strict=True):
+            parts += [Joint(kind), piece]
+        return loss_of(LightPath(tuple(parts)), loss_basis="statistical")
+
+    shuffled = list(kinds)
+    rng.shuffle(shuffled)
+    assert spliced(shuffled) == pytest.approx(spliced(kinds))

@@ -1,17 +1,18 @@
 """The plan file: what is refused and how it is said; what goes out comes back the same."""
 
 import json
+from dataclasses import replace
 
 import pytest
 
-from passerelle.core.check import check_link
 from passerelle.core.findings import RULES
-from passerelle.core.house_rules import HouseRules
+from passerelle.core.wholeplan import check_plan
 from passerelle.demo_data import demo_plan
 from passerelle.formats import corelink
 from passerelle.formats.linkdocs import LinkDoc
 from passerelle.formats.planfile import read_plan, write_plan
 from passerelle.formats.refusal import Refused
+from passerelle.formats.site import site_of
 from tests.conftest import SMALLEST
 
 GOOD = json.loads(SMALLEST.read_bytes())
@@ -54,7 +55,7 @@ def put(where, key, value):
         (
             lambda r, k, p: put(k["b"], "module", {"tx_min_dbm": 2.0, "source": "s"}),
             "links[0].b.module.tx_min_dbm",
-            "2 dBm is over tx_max_dbm 0.5 dBm",
+            "2 dBm is over the launch maximum 0.5 dBm",
         ),
         (lambda r, k, p: put(k["a"], "application", "custom"), "links[0].a.module.source", "needs"),
         (lambda r, k, p: put(r, "version", 2), "version", "2"),
@@ -104,8 +105,13 @@ def test_own_keys_and_any_script_survive():
     assert corelink.link_doc(corelink.link(doc), doc).model_dump() == doc.model_dump()
 
 
-def test_the_demo_plan_shows_every_rule_of_a_light_path():
-    shown = set()
-    for link in corelink.links(demo_plan()):
-        shown |= {f.rule.id for f in check_link(link, HouseRules()).findings}
-    assert shown == set(RULES)
+def test_the_demo_plan_shows_every_rule():
+    plan = demo_plan()
+    beside, rules = site_of(plan), corelink.house_rules(plan.house_rules)
+    links = corelink.links(plan)
+    judged = check_plan(links, rules, beside.tables, beside.devices, beside.spares)
+    shown = {f.rule.id for check in judged.links for f in check.findings}
+    shown |= {one.finding.rule.id for one in judged.findings}
+    assert set(RULES) - shown == {"house.mode"}  # shown as soon as that school is chosen:
+    strict = check_plan(links, replace(rules, mode_school="single-mode-everywhere"), beside.tables)
+    assert any(f.rule.id == "house.mode" for check in strict.links for f in check.findings)

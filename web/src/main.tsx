@@ -10,6 +10,9 @@ import { NoticeProvider, useNotice } from "./app/notice";
 import { SettingsProvider } from "./app/settings";
 import { PlanShell } from "./app/Shell";
 import { system } from "./theme";
+import { Devices } from "./views/beside/Devices";
+import { FieldGuide } from "./views/beside/FieldGuide";
+import { HouseRules } from "./views/beside/HouseRules";
 import { Light } from "./views/light/Light";
 import { Need } from "./views/need/Need";
 import { Overview } from "./views/overview/Overview";
@@ -67,6 +70,9 @@ createRoot(document.getElementById("root")!).render(
                 <Route path="/plans/:planId" element={<PlanShell />}>
                   <Route index element={<Overview />} />
                   <Route path="need" element={<Need />} />
+                  <Route path="rules" element={<HouseRules />} />
+                  <Route path="guide" element={<FieldGuide />} />
+                  <Route path="devices" element={<Devices />} />
                   <Route path="links/:linkId" element={<Light />} />
                 </Route>
                 <Route path="*" element={<Navigate to="/" replace />} />

@@ -72,26 +72,6 @@ export interface paths {
         patch: operations["changePlan"];
         trace?: never;
     };
-    "/api/plans/{plan_id}/house-rules/preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Previewhouserules
-         * @description How many links would have each verdict under other house rules; nothing is stored.
-         */
-        post: operations["previewHouseRules"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/plans/{plan_id}/export": {
         parameters: {
             query?: never;
@@ -320,6 +300,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/links/{link_id}/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Comparevariants
+         * @description The link as it is and up to three variants of it, side by side; nothing is stored.
+         */
+        post: operations["compareVariants"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/links/{link_id}/duplicate": {
         parameters: {
             query?: never;
@@ -404,6 +404,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/house-rules/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Previewhouserules
+         * @description How many links would have each verdict under other house rules; nothing is stored.
+         */
+        post: operations["previewHouseRules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/house-rules/effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Effectsofhouserules
+         * @description What each school would make of this plan, each switched by itself.
+         */
+        get: operations["effectsOfHouseRules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Findingsofplan
+         * @description What is said about the plan as a whole.
+         */
+        get: operations["findingsOfPlan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/own-parts/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Checkownpart
+         * @description Refuse an own part that contradicts itself; say what is doubtful. Nothing is stored.
+         */
+        post: operations["checkOwnPart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getbeside
+         * @description How the plan's links use its own parts, devices and spares.
+         */
+        get: operations["getBeside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -416,6 +516,46 @@ export interface paths {
          * @description Fibers, applications, connectors, cages, grades, attenuators and wirings.
          */
         get: operations["getReference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listschools
+         * @description Every house rule with its default and the reason for it.
+         */
+        get: operations["listSchools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listtables
+         * @description The figure tables with their sources.
+         */
+        get: operations["listTables"];
         put?: never;
         post?: never;
         delete?: never;
@@ -447,12 +587,50 @@ export interface components {
             sure: boolean;
         };
         /**
+         * AttenuationDoc
+         * @description Attenuation around one wavelength.
+         */
+        AttenuationDoc: {
+            /** Wavelength Nm */
+            wavelength_nm: number;
+            /** Worst Case Db Per Km */
+            worst_case_db_per_km: number;
+            /** Typical Db Per Km */
+            typical_db_per_km?: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Base
          * @description A change says which revision of the plan its author was looking at.
          */
         Base: {
             /** Base */
             base: number;
+        };
+        /**
+         * Beside
+         * @description How a plan's links use what is beside them.
+         */
+        Beside: {
+            /**
+             * Doubts
+             * @description by the own part's name
+             */
+            doubts: {
+                [key: string]: string[];
+            };
+            /**
+             * Used
+             * @description how many links use each own part
+             */
+            used: {
+                [key: string]: number;
+            };
+            /** Groups */
+            groups: components["schemas"]["GroupUse"][];
+            /** Module Types */
+            module_types: components["schemas"]["ModuleType"][];
         };
         /**
          * Brief
@@ -500,6 +678,18 @@ export interface components {
             link: components["schemas"]["LinkView"] | null;
         };
         /**
+         * ChannelDoc
+         * @description A channel of a multiplexer, by its centre wavelength.
+         */
+        ChannelDoc: {
+            /** Name */
+            name: string;
+            /** Wavelength Nm */
+            wavelength_nm: number;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Conflict
          * @description A stale change: what somebody else saved in between, and the link as it is now.
          */
@@ -522,6 +712,24 @@ export interface components {
             note: number;
         };
         /**
+         * DeviceDoc
+         * @description A switch, converter or instrument, with its ports.
+         */
+        DeviceDoc: {
+            /** Name */
+            name: string;
+            /** Place */
+            place?: string | null;
+            /** Ports */
+            ports: components["schemas"]["PortGroupDoc"][];
+            /** Own Coding Only */
+            own_coding_only?: boolean | null;
+            /** Surroundings */
+            surroundings?: ("indoor" | "unheated" | "outdoor") | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * DirectionView
          * @description Light in one direction. `levels` has one entry more than the path has parts.
          *
@@ -541,6 +749,11 @@ export interface components {
             loss_worst_case_db: number | null;
             /** Loss Typical Db */
             loss_typical_db: number | null;
+            /**
+             * Loss Judged Db
+             * @description on the basis of the house rules
+             */
+            loss_judged_db: number | null;
             /** Limit Db */
             limit_db: number | null;
             /** Limit Kind */
@@ -583,6 +796,16 @@ export interface components {
             edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
         };
         /**
+         * Effects
+         * @description The effect of every school on this plan; empty where the plan is too large to try all.
+         */
+        Effects: {
+            /** Tried */
+            tried: components["schemas"]["SchoolEffect"][];
+            /** Links */
+            links: number;
+        };
+        /**
          * EndDoc
          * @description One end of a link.
          */
@@ -594,6 +817,8 @@ export interface components {
             /** Cage */
             cage?: string | null;
             module?: components["schemas"]["ModuleDoc"] | null;
+            /** Device */
+            device?: string | null;
             port?: components["schemas"]["PortDoc"] | null;
         } & {
             [key: string]: unknown;
@@ -665,10 +890,12 @@ export interface components {
             mode: string;
             /** Jacket */
             jacket: string[];
+            /** Legacy */
+            legacy: boolean;
         };
         /**
          * FindingView
-         * @description One finding, with its remedy where the remedy is mechanical.
+         * @description One finding, with its mechanical remedies, best first.
          */
         FindingView: {
             /** Rule */
@@ -692,7 +919,8 @@ export interface components {
             do: string;
             /** Source */
             source: string;
-            remedy: components["schemas"]["RemedyView"] | null;
+            /** Remedies */
+            remedies: components["schemas"]["RemedyView"][];
             /**
              * Explained By
              * @description the rule of which this is only an echo
@@ -724,6 +952,22 @@ export interface components {
             link_ids: number[];
         };
         /**
+         * GroupUse
+         * @description How many ports of a group the plan's links take, and which links.
+         */
+        GroupUse: {
+            /** Device */
+            device: string;
+            /** Group */
+            group: string;
+            /** Count */
+            count: number;
+            /** Taken */
+            taken: number;
+            /** Links */
+            links: string[];
+        };
+        /**
          * GrowthView
          * @description What a link's glass and joints carry beyond what runs on it now.
          */
@@ -747,7 +991,12 @@ export interface components {
              * @default worst-case
              * @enum {string}
              */
-            loss_basis: "worst-case" | "typical";
+            loss_basis: "worst-case" | "typical" | "statistical";
+            /**
+             * Sigmas
+             * @default 2
+             */
+            sigmas: number;
             /**
              * Tight Below Db
              * @default 0.5
@@ -774,6 +1023,43 @@ export interface components {
              * @default 0
              */
             ageing_db: number;
+            /**
+             * Outside Plant
+             * @default iso-11801
+             * @enum {string}
+             */
+            outside_plant: "iso-11801" | "tia-568";
+            /**
+             * Reach From
+             * @default data-sheet
+             * @enum {string}
+             */
+            reach_from: "data-sheet" | "standard";
+            /**
+             * Mode School
+             * @default multimode-where-it-reaches
+             * @enum {string}
+             */
+            mode_school: "multimode-where-it-reaches" | "single-mode-everywhere";
+            /**
+             * Termination
+             * @default by-length
+             * @enum {string}
+             */
+            termination: "by-length" | "factory" | "pigtails";
+            /**
+             * Most Mated Pairs
+             * @default 6
+             */
+            most_mated_pairs: number;
+            /** Growth Gbps */
+            growth_gbps?: number | null;
+            /**
+             * Spares
+             * @default one-a-type
+             * @enum {string}
+             */
+            spares: "one-a-type" | "none";
         } & {
             [key: string]: unknown;
         };
@@ -814,7 +1100,7 @@ export interface components {
             /** Label */
             label?: string | null;
             /** Grade */
-            grade?: ("standard" | "low-loss" | "reference") | null;
+            grade?: string | null;
             /** Keys */
             keys?: ("opposed" | "aligned") | null;
             /** Hybrid */
@@ -926,6 +1212,8 @@ export interface components {
         /**
          * ModuleDoc
          * @description A module: its receptacle, and figures from a data sheet that replace the table's.
+         *
+         *     `part` names an own module of the plan, whose figures count where none are given here.
          */
         ModuleDoc: {
             /** Connector */
@@ -950,8 +1238,12 @@ export interface components {
             rate_gbps?: number | null;
             /** Penalty Db */
             penalty_db?: number | null;
+            /** Dispersion Ps Nm */
+            dispersion_ps_nm?: number | null;
             /** Source */
             source?: string | null;
+            /** Part */
+            part?: string | null;
             /** Form */
             form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
             /** Coding */
@@ -960,6 +1252,18 @@ export interface components {
             temperature?: ("commercial" | "extended" | "industrial") | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * ModuleType
+         * @description A module type that the plan uses, and the spares of it.
+         */
+        ModuleType: {
+            /** Type */
+            type: string;
+            /** In Use */
+            in_use: number;
+            /** Spare */
+            spare: number;
         };
         /**
          * MoveSegmentModel
@@ -1005,6 +1309,152 @@ export interface components {
             name: string;
         };
         /**
+         * OwnBoxDoc
+         * @description A cassette, multiplexer or other inline part: loss of the whole part.
+         *
+         *     `pairs_included`: the figure holds the mated pairs at the part's own ends.
+         */
+        OwnBoxDoc: {
+            /** Name */
+            name: string;
+            sheet: components["schemas"]["SheetDoc"];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cassette" | "inline" | "multiplexer";
+            /** Worst Case Db */
+            worst_case_db: number;
+            /** Typical Db */
+            typical_db: number;
+            /** What */
+            what?: string | null;
+            /** Channels */
+            channels?: components["schemas"]["ChannelDoc"][] | null;
+            /** Fiber */
+            fiber?: ("OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2") | null;
+            /** Ends */
+            ends?: (string | null)[] | null;
+            /** Wiring */
+            wiring?: ("A-B" | "A-A" | "straight" | "crossed" | "type-A" | "type-B" | "type-C") | null;
+            /** Pairs Included */
+            pairs_included?: boolean | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * OwnFiberDoc
+         * @description A fiber or cable; for reach and mating it counts as its base grade.
+         */
+        OwnFiberDoc: {
+            /** Name */
+            name: string;
+            sheet: components["schemas"]["SheetDoc"];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fiber" | "cable";
+            /**
+             * Base
+             * @enum {string}
+             */
+            base: "OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2";
+            /** Attenuation */
+            attenuation: components["schemas"]["AttenuationDoc"][];
+            /** Strands */
+            strands?: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * OwnGradeDoc
+         * @description A grade of mated pair for one connector family.
+         */
+        OwnGradeDoc: {
+            /** Name */
+            name: string;
+            sheet: components["schemas"]["SheetDoc"];
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "grade";
+            /**
+             * Connector
+             * @enum {string}
+             */
+            connector: "LC" | "SC" | "ST" | "FC" | "MT-RJ" | "MPO";
+            /** Worst Case Db */
+            worst_case_db: number;
+            /** Typical Db */
+            typical_db: number;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * OwnModuleDoc
+         * @description A module; what is not given is the application's.
+         */
+        OwnModuleDoc: {
+            /** Name */
+            name: string;
+            sheet: components["schemas"]["SheetDoc"];
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "module";
+            /** Application */
+            application: string;
+            /** Connector */
+            connector?: string | null;
+            /** Form */
+            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
+            /** Temperature */
+            temperature?: ("commercial" | "extended" | "industrial") | null;
+            /** Tx Min Dbm */
+            tx_min_dbm?: number | null;
+            /** Tx Max Dbm */
+            tx_max_dbm?: number | null;
+            /** Rx Min Dbm */
+            rx_min_dbm?: number | null;
+            /** Rx Max Dbm */
+            rx_max_dbm?: number | null;
+            /** Tx Wavelength Nm */
+            tx_wavelength_nm?: number | null;
+            /** Rx Wavelength Nm */
+            rx_wavelength_nm?: number | null;
+            /** Reach M */
+            reach_m?: number | null;
+            /** Fiber Mode */
+            fiber_mode?: ("multimode" | "single-mode") | null;
+            /** Rate Gbps */
+            rate_gbps?: number | null;
+            /** Penalty Db */
+            penalty_db?: number | null;
+            /** Dispersion Ps Nm */
+            dispersion_ps_nm?: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * OwnPartAnswer
+         * @description What is doubtful about an own part's figures.
+         */
+        OwnPartAnswer: {
+            /** Doubts */
+            doubts: string[];
+        };
+        /**
+         * OwnPartBody
+         * @description An own part to look at without storing it.
+         */
+        OwnPartBody: {
+            /** Part */
+            part: components["schemas"]["OwnFiberDoc"] | components["schemas"]["OwnGradeDoc"] | components["schemas"]["OwnBoxDoc"] | components["schemas"]["OwnModuleDoc"];
+        };
+        /**
          * PartCost
          * @description What a part costs in one direction. [dB]
          */
@@ -1032,7 +1482,7 @@ export interface components {
         };
         /**
          * PlanBody
-         * @description New name or house rules of a plan; what is left out stays.
+         * @description What changes of a plan beside its links; what is left out stays.
          */
         PlanBody: {
             /** Base */
@@ -1040,6 +1490,37 @@ export interface components {
             /** Name */
             name?: string | null;
             house_rules?: components["schemas"]["HouseRulesDoc"] | null;
+            /** Own Parts */
+            own_parts?: (components["schemas"]["OwnFiberDoc"] | components["schemas"]["OwnGradeDoc"] | components["schemas"]["OwnBoxDoc"] | components["schemas"]["OwnModuleDoc"])[] | null;
+            /** Devices */
+            devices?: components["schemas"]["DeviceDoc"][] | null;
+            /** Spares */
+            spares?: components["schemas"]["SpareDoc"][] | null;
+        };
+        /**
+         * PlanFindingView
+         * @description A finding about the plan as a whole.
+         */
+        PlanFindingView: {
+            /** About */
+            about: string;
+            /** Rule */
+            rule: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stop" | "warn" | "note";
+            /** Title */
+            title: string;
+            /** Message */
+            message: string;
+            /** Why */
+            why: string;
+            /** Do */
+            do: string;
+            /** Source */
+            source: string;
         };
         /**
          * PlanInfo
@@ -1055,6 +1536,12 @@ export interface components {
             house_rules: components["schemas"]["HouseRulesDoc"];
             /** Places */
             places: components["schemas"]["PlaceDoc"][];
+            /** Own Parts */
+            own_parts: (components["schemas"]["OwnFiberDoc"] | components["schemas"]["OwnGradeDoc"] | components["schemas"]["OwnBoxDoc"] | components["schemas"]["OwnModuleDoc"])[];
+            /** Devices */
+            devices: components["schemas"]["DeviceDoc"][];
+            /** Spares */
+            spares: components["schemas"]["SpareDoc"][];
             /**
              * Undo
              * @description what undo would take back
@@ -1082,7 +1569,9 @@ export interface components {
         };
         /**
          * PortDoc
-         * @description The device's port: what it is set to and what it accepts.
+         * @description The device's port: which one, what it is set to and what it accepts.
+         *
+         *     `lane` and `split`: the port runs its lanes as links of their own, and this is one of them.
          */
         PortDoc: {
             /** Settable */
@@ -1095,6 +1584,37 @@ export interface components {
             surroundings?: ("indoor" | "unheated" | "outdoor") | null;
             /** Fec */
             fec?: boolean | null;
+            /** Group */
+            group?: string | null;
+            /** Number */
+            number?: number | null;
+            /** Split */
+            split?: boolean | null;
+            /** Lane */
+            lane?: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * PortGroupDoc
+         * @description Ports of a device that are alike.
+         */
+        PortGroupDoc: {
+            /** Name */
+            name: string;
+            /**
+             * Cage
+             * @enum {string}
+             */
+            cage: "SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP";
+            /** Count */
+            count: number;
+            /** Speeds Gbps */
+            speeds_gbps?: number[] | null;
+            /** Settable */
+            settable?: boolean | null;
+            /** Uplink */
+            uplink?: boolean | null;
         } & {
             [key: string]: unknown;
         };
@@ -1157,10 +1677,19 @@ export interface components {
             wirings: {
                 [key: string]: string[];
             };
+            /** Inline Parts */
+            inline_parts: string[];
+            /**
+             * Lanes
+             * @description applications whose lanes come apart, and how many
+             */
+            lanes: {
+                [key: string]: number;
+            };
         };
         /**
          * RemedyView
-         * @description A cure that can be applied: its edits and what they would bring.
+         * @description A cure that can be applied: its edits, what they would bring, why it stands where it does.
          */
         RemedyView: {
             /** Label */
@@ -1168,6 +1697,8 @@ export interface components {
             /** Edits */
             edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
             after: components["schemas"]["Brief"];
+            /** Reason */
+            reason: string;
         };
         /**
          * RemovePartModel
@@ -1247,6 +1778,45 @@ export interface components {
             after: components["schemas"]["VerdictCounts"];
         };
         /**
+         * SchoolEffect
+         * @description What one value of one house rule would make of this plan.
+         */
+        SchoolEffect: {
+            /** Key */
+            key: string;
+            /** Value */
+            value: string | number;
+            /** Now */
+            now: boolean;
+            verdicts: components["schemas"]["VerdictCounts"];
+            /** Stop */
+            stop: number;
+            /** Warn */
+            warn: number;
+            /** Note */
+            note: number;
+        };
+        /**
+         * SchoolInfo
+         * @description One house rule: what may be chosen, the default and the reason for it.
+         */
+        SchoolInfo: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Reason */
+            reason: string;
+            /** Default */
+            default: string | number | null;
+            /** Unit */
+            unit: string | null;
+            /** Tried */
+            tried: (string | number)[];
+            /** Words */
+            words: string[];
+        };
+        /**
          * SegmentDoc
          * @description A cord, cable run, pigtail, cassette leg or inline part.
          */
@@ -1276,6 +1846,20 @@ export interface components {
             conditioning?: boolean | null;
             /** Strands */
             strands?: number | null;
+            /** Part */
+            part?: string | null;
+            /** Channels */
+            channels?: string[] | null;
+            /** Line */
+            line?: string | null;
+            /** Lane */
+            lane?: number | null;
+            /** Existing */
+            existing?: boolean | null;
+            /** Length From */
+            length_from?: ("measured" | "drawing" | "guess") | null;
+            /** Fiber From */
+            fiber_from?: ("print" | "record" | "guess") | null;
         } & {
             [key: string]: unknown;
         };
@@ -1310,6 +1894,32 @@ export interface components {
             at: number;
             /** Part */
             part: components["schemas"]["SegmentDoc"] | components["schemas"]["JointDoc"];
+        };
+        /**
+         * SheetDoc
+         * @description The document that the figures are from.
+         */
+        SheetDoc: {
+            /** Document */
+            document: string;
+            /** Page */
+            page?: string | null;
+            /** Date */
+            date?: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * SpareDoc
+         * @description Modules on the shelf. `type` is the application with its form, or an own module's name.
+         */
+        SpareDoc: {
+            /** Type */
+            type: string;
+            /** Count */
+            count: number;
+        } & {
+            [key: string]: unknown;
         };
         /**
          * SplitSegmentModel
@@ -1359,6 +1969,94 @@ export interface components {
             sure: boolean;
             /** Reason */
             reason: string;
+        };
+        /**
+         * TableRow
+         * @description One row of a figure table, as the field guide shows it.
+         */
+        TableRow: {
+            /** Cells */
+            cells: string[];
+            /** Source */
+            source: string;
+            /** Sure */
+            sure: boolean;
+            /**
+             * Copy As
+             * @description an own part that begins as this row
+             */
+            copy_as: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * TableView
+         * @description One figure table.
+         */
+        TableView: {
+            /** Title */
+            title: string;
+            /** Columns */
+            columns: string[];
+            /** Rows */
+            rows: components["schemas"]["TableRow"][];
+        };
+        /**
+         * VariantBody
+         * @description A change of the whole link; what is null stays.
+         */
+        VariantBody: {
+            /** Fiber */
+            fiber?: string | null;
+            /** Grade */
+            grade?: string | null;
+            /** Application */
+            application?: string | null;
+        };
+        /**
+         * VariantView
+         * @description One column of the comparison.
+         */
+        VariantView: {
+            variant: components["schemas"]["VariantBody"];
+            /** Label */
+            label: string;
+            /** Edits */
+            edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
+            /** Answer */
+            answer: string;
+            brief: components["schemas"]["Brief"];
+            /**
+             * Problem
+             * @description why this variant cannot be made
+             */
+            problem: string | null;
+            /** Loss Db */
+            loss_db: number | null;
+            /** Limit Db */
+            limit_db: number | null;
+            /** Received Min Dbm */
+            received_min_dbm: number | null;
+            /** Received Max Dbm */
+            received_max_dbm: number | null;
+            /** Length M */
+            length_m: number;
+            /** Reach M */
+            reach_m: number | null;
+            /** Causes */
+            causes: string[];
+            /** Carries */
+            carries: string[];
+            /** Next Stopped By */
+            next_stopped_by: string | null;
+        };
+        /**
+         * VariantsBody
+         * @description Up to three variants; null asks for suggestions.
+         */
+        VariantsBody: {
+            /** Variants */
+            variants?: components["schemas"]["VariantBody"][] | null;
         };
         /**
          * VerdictCounts
@@ -1591,50 +2289,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    previewHouseRules: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                plan_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RulesBody"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RulesPreview"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -2254,6 +2908,51 @@ export interface operations {
             };
         };
     };
+    compareVariants: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VariantsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VariantView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     duplicateLink: {
         parameters: {
             query?: never;
@@ -2485,6 +3184,214 @@ export interface operations {
             };
         };
     };
+    previewHouseRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesPreview"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    effectsOfHouseRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Effects"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    findingsOfPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanFindingView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkOwnPart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPartBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPartAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getBeside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     getReference: {
         parameters: {
             query?: never;
@@ -2501,6 +3408,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reference"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listSchools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolInfo"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listTables: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableView"][];
                 };
             };
             /** @description Not Found */

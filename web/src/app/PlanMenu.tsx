@@ -15,7 +15,7 @@ type Opened = "plans" | "rename" | "who" | "new" | null;
 interface Props {
   planId: number;
   planName: string;
-  onOpen: (sheet: "history" | "rules") => void;
+  onOpen: (sheet: "history") => void;
 }
 
 export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Props) {
@@ -46,7 +46,9 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Pro
     import: () => file.current?.click(),
     export: () => window.location.assign(`/api/plans/${planId}/export`),
     rename: () => setOpened("rename"),
-    rules: () => onOpen("rules"),
+    rules: () => void navigate(`/plans/${planId}/rules`),
+    guide: () => void navigate(`/plans/${planId}/guide`),
+    devices: () => void navigate(`/plans/${planId}/devices`),
     history: () => onOpen("history"),
     demo: () =>
       restore.mutate(null, {
@@ -66,7 +68,9 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Pro
     ["import", "Import a plan file …"],
     ["export", "Export the plan file"],
     ["rename", "Rename this plan …"],
-    ["rules", "House rules …"],
+    ["rules", "House rules"],
+    ["guide", "Field guide and own parts"],
+    ["devices", "Devices and spares"],
     ["history", "History …"],
     ["demo", "Restore the demo plan"],
     ["print", "Print"],

@@ -7,7 +7,6 @@ import { Footbridge, type Pier } from "../parts/Footbridge";
 import { Mono } from "../parts/Mono";
 import { Toggle } from "../parts/Toggle";
 import { HistorySheet } from "./HistorySheet";
-import { HouseRulesSheet } from "./HouseRulesSheet";
 import { useKeys } from "./keyboard";
 import { KeysSheet } from "./KeysSheet";
 import { useNotice } from "./notice";
@@ -53,7 +52,7 @@ export function PlanShell() {
   );
 }
 
-export type Opened = "keys" | "history" | "rules" | null;
+export type Opened = "keys" | "history" | null;
 
 function Frame() {
   const { plan, links, shown } = useOpenPlan();
@@ -75,7 +74,8 @@ function Frame() {
       return;
     }
     turn.mutate(which, {
-      onSuccess: () => say(`${which === "undo" ? "Undone" : "Redone"}: ${what}`),
+      // What the server took back, which is not what stood here if somebody else saved meanwhile.
+      onSuccess: ({ plan: now }) => say(which === "undo" ? `Undone: ${now.redo}` : `Redone: ${now.undo}`),
       onError: refuse,
     });
   };
@@ -90,7 +90,9 @@ function Frame() {
     "ctrl+y": turned("redo"),
     m: () => set({ unit: unit === "m" ? "ft" : "m" }),
     h: () => setOpened("history"),
-    r: () => setOpened("rules"),
+    r: go(`${home}/rules`),
+    g: go(`${home}/guide`),
+    e: go(`${home}/devices`),
     "?": () => setOpened("keys"),
     "/": () => document.getElementById("find")?.focus(),
   });
@@ -137,7 +139,6 @@ function Frame() {
       </Flex>
       {opened === "keys" && <KeysSheet open onClose={close} />}
       {opened === "history" && <HistorySheet open onClose={close} />}
-      {opened === "rules" && <HouseRulesSheet open onClose={close} />}
     </Flex>
   );
 }

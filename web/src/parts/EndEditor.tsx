@@ -1,16 +1,17 @@
 /** One end of the link: application, cage, receptacle, and figures from a data sheet. */
 import { Button, Flex } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Edit, EndDoc, Reference, Side } from "../api/client";
+import type { Edit, EndDoc, PlanInfo, Side } from "../api/client";
 import { useSettings } from "../app/settings";
+import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
 import { fromUnit, lengthField, typed } from "./figures";
 
 interface Props {
   side: Side;
   end: EndDoc;
-  places: string[];
-  reference: Reference;
+  plan: PlanInfo;
+  reference: Choices;
   onEdit: (edits: Edit[]) => Promise<unknown>;
 }
 
@@ -26,14 +27,15 @@ const FIGURES = [
   ["rx_wavelength_nm", "Receives", "nm"],
   ["reach_m", "Reach", "m"],
   ["penalty_db", "Penalty", "dB"],
+  ["dispersion_ps_nm", "Dispersion", "ps/nm"],
 ] as const;
 
-export function EndEditor({ side, end, places, reference, onEdit }: Props) {
+export function EndEditor({ side, end, plan, reference, onEdit }: Props) {
   const { unit } = useSettings();
   const [sheetOpen, setSheetOpen] = useState(false);
   const [portOpen, setPortOpen] = useState(false);
   const hasPort =
-    end.port != null || end.module?.form != null || end.module?.coding != null || end.module?.temperature != null;
+    end.device != null || end.port != null || end.module?.form != null || end.module?.coding != null || end.module?.temperature != null;
   const module: Module = end.module ?? ({});
   const hasFigures = FIGURES.some(([key]) => module[key] != null);
   const set = (next: Partial<EndDoc>) =>
@@ -47,7 +49,7 @@ export function EndEditor({ side, end, places, reference, onEdit }: Props) {
           label={`Place of end ${side}`}
           width="132px"
           value={end.place ?? ""}
-          options={[{ value: "", label: "not recorded" }, ...options(places)]}
+          options={[{ value: "", label: "not recorded" }, ...options(plan.places.map((p) => p.name))]}
           onChange={(place) => set({ place: place || null })}
         />
         <Choice
@@ -55,8 +57,21 @@ export function EndEditor({ side, end, places, reference, onEdit }: Props) {
           width="166px"
           value={end.application}
           options={options(end.application === "custom" ? ["custom", ...applications] : applications)}
-          onChange={(application) => set({ application })}
+          onChange={(application) => set({ application, module: end.module && { ...end.module, part: null } })}
         />
+        {reference.modules.length > 0 && (
+          <Choice
+            label="Own module"
+            width="132px"
+            value={module.part ?? ""}
+            options={[{ value: "", label: "none" }, ...options(reference.modules.map((m) => m.name))]}
+            onChange={(name) => {
+              const own = reference.modules.find((m) => m.name === name);
+              const application = own?.kind === "module" ? own.application : end.application;
+              return set({ application, module: { ...module, part: name || null } });
+            }}
+          />
+        )}
         <Choice
           label="Cage"
           width="92px"
@@ -98,7 +113,7 @@ export function EndEditor({ side, end, places, reference, onEdit }: Props) {
           Port
         </Button>
       </Flex>
-      {(portOpen || hasPort) && <PortFields end={end} reference={reference} set={set} />}
+      {(portOpen || hasPort) && <PortFields end={end} plan={plan} reference={reference} set={set} />}
       {(sheetOpen || hasFigures) && (
         <Flex gap="2" wrap="wrap" align="start">
           <TextField
@@ -140,7 +155,8 @@ export function EndEditor({ side, end, places, reference, onEdit }: Props) {
 
 interface PortProps {
   end: EndDoc;
-  reference: Reference;
+  plan: PlanInfo;
+  reference: Choices;
   set: (next: Partial<EndDoc>) => Promise<unknown>;
 }
 
@@ -165,13 +181,62 @@ function YesNo({ label, value, onChange }: YesNoProps) {
 }
 
 /** The device's port and the module's make: what it is set to and what it accepts. */
-function PortFields({ end, reference, set }: PortProps) {
+function PortFields({ end, plan, reference, set }: PortProps) {
   const module: Module = end.module ?? {};
   const port: Port = end.port ?? {};
   const setModule = (change: Partial<Module>) => set({ module: { ...module, ...change } });
   const setPort = (change: Partial<Port>) => set({ port: { ...port, ...change } });
+  const device = plan.devices.find((d) => d.name === end.device);
+  const lanes = reference.lanes[end.application] ?? 0;
+  const setLane = (text: string) => {
+    const lane = text === "" ? null : Number(text);
+    return setPort({ lane, split: lane === null ? port.split : (port.split ?? true) });
+  };
   return (
     <Flex gap="2" wrap="wrap" align="start">
+      {plan.devices.length > 0 && (
+        <Choice
+          label="Device"
+          width="130px"
+          value={end.device ?? ""}
+          options={[UNKNOWN, ...options(plan.devices.map((d) => d.name))]}
+          onChange={(name) => set({ device: name || null, port: { ...port, group: null, number: null } })}
+        />
+      )}
+      {device && (
+        <>
+          <Choice
+            label="Ports"
+            width="96px"
+            value={port.group ?? ""}
+            options={[UNKNOWN, ...options(device.ports.map((g) => g.name))]}
+            onChange={(group) => setPort({ group: group || null })}
+          />
+          <TextField
+            label="Port number"
+            width="84px"
+            mono
+            value={port.number == null ? "" : String(port.number)}
+            invalid={(text) => (text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a port number`)}
+            onCommit={(text) => setPort({ number: typed(text) })}
+          />
+        </>
+      )}
+      {lanes > 0 && (
+        <>
+          <Choice
+            label="Lane of a split port"
+            width="124px"
+            value={port.lane == null ? "" : String(port.lane)}
+            options={[
+              { value: "", label: "not split" },
+              ...options(Array.from({ length: lanes }, (_, i) => String(i + 1))),
+            ]}
+            onChange={setLane}
+          />
+          <YesNo label="Set to split" value={port.split} onChange={(split) => setPort({ split })} />
+        </>
+      )}
       <Choice
         label="Module form"
         width="110px"
@@ -202,15 +267,21 @@ function PortFields({ end, reference, set }: PortProps) {
         invalid={(text) => (text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a speed in Gb/s`)}
         onCommit={(text) => setPort({ set_gbps: typed(text) })}
       />
-      <YesNo label="Can be set" value={port.settable} onChange={(settable) => setPort({ settable })} />
+      {(!device || port.settable != null) && (
+        <YesNo label="Can be set" value={port.settable} onChange={(settable) => setPort({ settable })} />
+      )}
+      {(!device || port.own_coding_only != null) && (
       <YesNo label="Own coding only" value={port.own_coding_only} onChange={(own_coding_only) => setPort({ own_coding_only })} />
-      <Choice
-        label="Surroundings"
-        width="112px"
-        value={port.surroundings ?? ""}
-        options={[UNKNOWN, ...options(["indoor", "unheated", "outdoor"])]}
-        onChange={(value) => setPort({ surroundings: (value || null) as Port["surroundings"] })}
-      />
+      )}
+      {(!device || port.surroundings != null) && (
+        <Choice
+          label="Surroundings"
+          width="112px"
+          value={port.surroundings ?? ""}
+          options={[UNKNOWN, ...options(["indoor", "unheated", "outdoor"])]}
+          onChange={(value) => setPort({ surroundings: (value || null) as Port["surroundings"] })}
+        />
+      )}
       <YesNo label="FEC on" value={port.fec} onChange={(fec) => setPort({ fec })} />
     </Flex>
   );

@@ -4,6 +4,8 @@ import { useId, useState } from "react";
 
 interface TextFieldProps {
   label: string;
+  /** The label is for screen readers only: the column says it already. */
+  hideLabel?: boolean;
   value: string;
   /** Stores; a rejected promise's message is shown under the field. */
   onCommit: (text: string) => Promise<unknown> | undefined;
@@ -15,10 +17,10 @@ interface TextFieldProps {
   list?: string;
 }
 
-function Frame(props: { id: string; label: string; problem: string | null; width?: string; children: React.ReactNode }) {
+function Frame(props: { id: string; label: string; hideLabel?: boolean; problem: string | null; width?: string; children: React.ReactNode }) {
   return (
     <Box w={props.width} minW="0" position="relative">
-      <Text asChild fontSize="12px" color="fg.muted" lineHeight="1.2">
+      <Text asChild fontSize="12px" color="fg.muted" lineHeight="1.2" srOnly={props.hideLabel}>
         <label htmlFor={props.id}>{props.label}</label>
       </Text>
       {props.children}
@@ -55,7 +57,7 @@ export function TextField(props: TextFieldProps) {
     );
   };
   return (
-    <Frame id={id} label={props.label} problem={problem} width={props.width}>
+    <Frame id={id} label={props.label} hideLabel={props.hideLabel} problem={problem} width={props.width}>
       <Flex align="center" gap="1">
         <Input
           id={id}

@@ -1,8 +1,8 @@
 /** A finding beside what it is about, with its remedy and what the remedy would bring. */
 import { Box, Button, Flex, Link, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Brief, FindingView } from "../api/client";
-import { db } from "./figures";
+import type { Brief, FindingView, RemedyView } from "../api/client";
+import { change, db } from "./figures";
 import { SeverityMark, severityOf } from "./Mark";
 
 interface Props {
@@ -11,12 +11,9 @@ interface Props {
   echoes: FindingView[];
   before: Brief;
   places: Record<"a" | "b", string>;
-  onApply: (finding: FindingView) => void;
+  onApply: (remedy: RemedyView) => void;
   onPart: (at: number) => void;
 }
-
-const change = (n: number, one: string, many: string) =>
-  n === 0 ? null : `${n > 0 ? "+" : "−"}${Math.abs(n)} ${Math.abs(n) === 1 ? one : many}`;
 
 /** 'margin 0.4 → 2.1 dB, +1 part, −2 warnings'. */
 export function difference(before: Brief, after: Brief): string {
@@ -36,10 +33,43 @@ export function difference(before: Brief, after: Brief): string {
   return said.length ? said.join(", ") : "nothing else changes";
 }
 
+interface CureProps {
+  remedy: RemedyView;
+  before: Brief;
+  onApply: (remedy: RemedyView) => void;
+  quiet?: boolean;
+}
+
+/** One remedy: what it takes, and what it would bring. */
+function Cure({ remedy, before, onApply, quiet }: CureProps) {
+  return (
+    <Box mt="2">
+      <Button
+        size="xs"
+        variant={quiet ? "outline" : "solid"}
+        colorPalette="accent"
+        onClick={() => onApply(remedy)}
+        h="auto"
+        py="1"
+        whiteSpace="normal"
+        textAlign="start"
+      >
+        {remedy.label}
+      </Button>
+      <Text fontSize="13px" mt="1" data-preview="">
+        {difference(before, remedy.after)}
+      </Text>
+      <Text fontSize="13px" color="fg.muted" data-reason="">
+        {remedy.reason}
+      </Text>
+    </Box>
+  );
+}
+
 export function FindingCard({ finding, echoes, before, places, onApply, onPart }: Props) {
   const [open, setOpen] = useState(false);
   const mark = severityOf(finding.severity);
-  const { remedy } = finding;
+  const [best, ...others] = finding.remedies;
   const ends = finding.ends.length === 2 ? "both ends" : finding.ends.map((e) => places[e]).join("");
   const where = finding.at.length
     ? `part ${finding.at.slice(0, 3).map((at) => at + 1).join(", ")}${finding.at.length > 3 ? " …" : ""}`
@@ -73,22 +103,17 @@ export function FindingCard({ finding, echoes, before, places, onApply, onPart }
       <Text fontSize="14px" color="fg.muted" lineHeight="1.35" mt="0.5">
         {finding.message}
       </Text>
-      {remedy && (
-        <Box mt="2">
-          <Button
-            size="xs"
-            colorPalette="accent"
-            onClick={() => onApply(finding)}
-            h="auto"
-            py="1"
-            whiteSpace="normal"
-            textAlign="start"
-          >
-            {remedy.label}
-          </Button>
-          <Text fontSize="13px" mt="1" data-preview="">
-            {difference(before, remedy.after)}
-          </Text>
+      {best && <Cure remedy={best} before={before} onApply={onApply} />}
+      {others.length > 0 && (
+        <Box asChild mt="1.5" fontSize="13px">
+          <details data-others="">
+            <summary style={{ cursor: "pointer", fontWeight: 600 }}>
+              {others.length === 1 ? "1 other way" : `${others.length} other ways`}
+            </summary>
+            {others.map((remedy) => (
+              <Cure key={remedy.label} remedy={remedy} before={before} onApply={onApply} quiet />
+            ))}
+          </details>
         </Box>
       )}
       {open && (

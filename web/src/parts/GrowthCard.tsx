@@ -8,6 +8,7 @@ const SHOWN = 6;
 export function GrowthCard({ growth }: { growth: Growth }) {
   const { carries, next_rate_gbps: next } = growth;
   const rest = carries.length - SHOWN;
+  if (carries.length === 0 && next === null) return null;
   return (
     <Box as="article" bg="bg.panel" borderLeftWidth="4px" borderColor="border.emphasized" px="3" py="2.5" data-growth="">
       <Text fontWeight="700">Growth</Text>

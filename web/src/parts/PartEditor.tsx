@@ -1,17 +1,19 @@
 /** The selected part, edited in place: every figure of it, and what can be done around it. */
 import { Button, Flex, Text } from "@chakra-ui/react";
-import type { Edit, JointDoc, PartDoc, Reference, SegmentDoc } from "../api/client";
+import type { Edit, JointDoc, PartDoc, SegmentDoc } from "../api/client";
 import { isSegment } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useState } from "react";
+import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
 import { fromUnit, lengthField, typed } from "./figures";
+import { BoxFields, RecordFields, RECORDED } from "./SegmentMore";
 
 interface Props {
   at: number;
   part: PartDoc;
   count: number;
-  reference: Reference;
+  reference: Choices;
   onEdit: (edits: Edit[]) => Promise<unknown>;
   onWhy: () => void;
   onSelect: (at: number | null) => void;
@@ -25,7 +27,14 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
   const [more, setMore] = useState(false);
   const segment = isSegment(part) ? part : null;
   const told =
-    part.loss_db != null || segment?.conditioning || segment?.strands != null || segment?.segment === "inline";
+    part.loss_db != null ||
+    segment?.conditioning ||
+    segment?.strands != null ||
+    segment?.part != null ||
+    segment?.existing ||
+    segment?.fiber_from != null ||
+    segment?.lane != null ||
+    segment?.segment === "inline";
   const set = (next: PartDoc) => onEdit([{ op: "set-part", at, part: next }]);
   return (
     <Flex direction="column" gap="2" data-part-editor="">
@@ -35,7 +44,7 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
         ) : (
           <JointFields key={at} part={part} reference={reference} set={set} />
         )}
-        {(more || told) && <MoreFields key={`more-${at}`} part={part} set={set} />}
+        {(more || told) && <MoreFields key={`more-${at}`} part={part} reference={reference} set={set} />}
       </Flex>
       <Actions more={() => setMore(!more)} at={at} part={part} count={count} onEdit={onEdit} onWhy={onWhy} onSelect={onSelect} />
     </Flex>
@@ -44,7 +53,7 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
 
 interface FieldsProps<Doc> {
   part: Doc;
-  reference: Reference;
+  reference: Choices;
   set: (next: PartDoc) => Promise<unknown>;
 }
 
@@ -96,7 +105,6 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
     next[which] = value || null;
     return set({ ...part, ends: next });
   };
-  const recorded = [{ value: "", label: "not recorded" }];
   return (
     <>
       <TextField
@@ -121,9 +129,9 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
       {part.segment !== "inline" && (
         <Choice
           label="Fiber"
-          width="72px"
+          width="104px"
           value={part.fiber ?? ""}
-          options={options(reference.fibers.map((f) => f.name))}
+          options={options(part.segment === "cable" ? reference.cableFibers : reference.plainFibers)}
           onChange={(fiber) => set({ ...part, fiber })}
         />
       )}
@@ -133,7 +141,7 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
           label={which === 0 ? "End towards a" : "End towards b"}
           width="106px"
           value={ends[which] ?? ""}
-          options={[...recorded, ...options(reference.connectors)]}
+          options={[...RECORDED, ...options(reference.connectors)]}
           onChange={setEnd(which)}
         />
       ))}
@@ -143,7 +151,7 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
           width="108px"
           value={part.wiring ?? ""}
           options={[
-            ...recorded,
+            ...RECORDED,
             ...(reference.wirings[part.segment] ?? []).map((w) => ({ value: w, label: wiringWord(w) })),
           ]}
           onChange={(wiring) => set({ ...part, wiring: (wiring || null) as SegmentDoc["wiring"] })}
@@ -154,11 +162,24 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
 }
 
 /** What is rarely needed: strands, mode conditioning, and a loss in place of the table's. */
-function MoreFields({ part, set }: { part: PartDoc; set: (next: PartDoc) => Promise<unknown> }) {
-  const segment = isSegment(part) && part.segment !== "inline" ? part : null;
+function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
+  const any = isSegment(part) ? part : null;
+  const segment = any && any.segment !== "inline" ? any : null;
+  const boxed = any?.segment === "inline" || any?.segment === "cassette";
   return (
     <>
-      {segment && (
+      {any && boxed && <BoxFields part={any} reference={reference} set={set} />}
+      {segment?.segment === "cable" && <RecordFields part={segment} set={set} />}
+      {segment?.segment === "cord" && (
+        <Choice
+          label="Breakout leg"
+          width="96px"
+          value={segment.lane == null ? "" : String(segment.lane)}
+          options={[{ value: "", label: "none" }, ...options(["1", "2", "3", "4"])]}
+          onChange={(lane) => set({ ...segment, lane: lane === "" ? null : Number(lane) })}
+        />
+      )}
+      {segment && segment.segment !== "cassette" && (
         <TextField
           label="Strands"
           width="64px"

@@ -18,9 +18,11 @@ const RELATED = [
   ["margin", "margin"],
   ["loss.worst-case", "worst case"],
   ["loss.typical", "typical"],
+  ["loss.statistical", "statistical"],
   ["limit", "limit"],
   ["received.min", "weakest light"],
   ["received.max", "strongest light"],
+  ["dispersion", "dispersion"],
 ] as const;
 
 export function WhySheet({ figure, figures, problem, onFigure, onClose }: Props) {
@@ -45,7 +47,7 @@ export function WhySheet({ figure, figures, problem, onFigure, onClose }: Props)
       }
     >
       <Flex gap="1" wrap="wrap" mb="3">
-        {RELATED.map(([key, label]) => (
+        {RELATED.filter(([key]) => !figures || figures[`${side}.${key}`]).map(([key, label]) => (
           <Button
             key={key}
             size="xs"

@@ -58,3 +58,14 @@ export function typed(text: string): number | null {
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cleaned)) return null;
   return Number(cleaned);
 }
+
+/** The loss basis in words, and the name that its figure has in the explanations. */
+export const BASIS = {
+  "worst-case": { word: "worst case", figure: "loss.worst-case" },
+  typical: { word: "typical", figure: "loss.typical" },
+  statistical: { word: "statistical", figure: "loss.statistical" },
+} as const;
+
+/** '+2 warnings', '−1 stop', or nothing where nothing changes. */
+export const change = (n: number, one: string, many: string) =>
+  n === 0 ? null : `${n > 0 ? "+" : "−"}${Math.abs(n)} ${Math.abs(n) === 1 ? one : many}`;

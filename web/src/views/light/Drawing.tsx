@@ -47,8 +47,10 @@ function drawn(view: LinkView, unit: Unit): DrawnPart[] {
       const name = doc.segment === "inline" ? (doc.what ?? "inline part") : doc.segment;
       const titles = doc.label ? [`${doc.segment} ${doc.label}`, doc.label] : [name, doc.segment];
       const long = length(doc.length_m ?? 0, unit);
-      const details =
-        doc.segment === "inline" ? [`${db(doc.loss_db, 1)} dB`] : [`${long} ${doc.fiber ?? ""}`, long];
+      const box = [doc.channels?.[0], doc.part].filter((word): word is string => Boolean(word));
+      const figure = doc.loss_db == null ? box : [`${db(doc.loss_db, 1)} dB`];
+      const boxed = doc.segment === "inline" || (doc.segment === "cassette" && doc.part);
+      const details = boxed ? [...figure, ""] : [`${long} ${doc.fiber ?? ""}`, long];
       return { at, doc, jacket, titles, details, severity };
     }
     const name = { adapter: "adapter", fusion: "splice", mechanical: "mech." }[doc.joint];

@@ -9,14 +9,16 @@ import { useKeys } from "../../app/keyboard";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
+import { choicesOf } from "../../parts/choices";
 import { EndEditor } from "../../parts/EndEditor";
-import { db, dbm, length, lengthNumber } from "../../parts/figures";
+import { BASIS, db, dbm, length, lengthNumber } from "../../parts/figures";
 import { LinkRail } from "../../parts/LinkRail";
 import { verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { PartEditor } from "../../parts/PartEditor";
 import type { Case } from "../../parts/Staircase";
 import { WhySheet } from "../../parts/WhySheet";
+import { CompareSheet } from "./CompareSheet";
 import { ConflictSheet, type Clash } from "./ConflictSheet";
 import { Drawing, type Selection } from "./Drawing";
 import { LinkMenu } from "./LinkMenu";
@@ -66,7 +68,9 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
   const { refuse, say } = useNotice();
   const reference = useReference();
   const edit = useEditLink(plan.id);
-  const judged = plan.house_rules.loss_basis === "typical" ? "typical" : "worst";
+  const choices = useMemo(() => reference.data && choicesOf(reference.data, plan), [reference.data, plan]);
+  const [comparing, setComparing] = useState(false);
+  const judged = plan.house_rules.loss_basis === "typical" ? "typical" : "worst"; // statistical lies between
   const [side, setSide] = useState<0 | 1>(() => weaker(view));
   const [shownCase, setShownCase] = useState<Case>(judged);
   const [toScale, setToScale] = useState(false);
@@ -107,6 +111,7 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
     d: () => setSide((old) => (old === 0 ? 1 : 0)),
     t: () => setShownCase((old) => (old === "worst" ? "typical" : old === "typical" ? "both" : "worst")),
     w: () => setWhy(`${direction.sender}.margin`),
+    c: () => setComparing(true),
   });
   const apply = (edits: Edit[], label: string) => {
     void storeLoudly(edits).then(
@@ -121,7 +126,7 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
           <Text fontSize="14px" color="fg.muted" fontWeight="600" truncate title={view.summary.name}>
             {view.summary.name}
           </Text>
-          <LinkMenu view={view} onStep={onStep} onRename={(name) => storeLoudly([{ op: "rename", name }])} />
+          <LinkMenu view={view} onStep={onStep} onCompare={() => setComparing(true)} onRename={(name) => storeLoudly([{ op: "rename", name }])} />
         </Flex>
         <Answer view={view} side={side} onWhy={setWhy} />
         <Flex gap="2" mt="2" wrap="wrap" className="no-print">
@@ -155,25 +160,25 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
           onSelect={setSelected}
           onWhy={setWhy}
         />
-        <Box borderTopWidth="1px" py="2" minH="40px" flex="none" className="no-print">
-          {reference.data && part && selected?.part !== undefined && (
+        <Box borderTopWidth="1px" py="2" minH="40px" maxH="46%" overflowY="auto" flex="none" className="no-print">
+          {choices && part && selected?.part !== undefined && (
             <PartEditor
               at={selected.part}
               part={part}
               count={view.doc.path.length}
-              reference={reference.data}
+              reference={choices}
               onEdit={storeLoudly}
               onWhy={() => setWhy(`${direction.sender}.loss.${shownCase === "typical" ? "typical" : "worst-case"}`)}
               onSelect={(at) => setSelected(at === null ? null : { part: at })}
             />
           )}
-          {reference.data && selected?.end && (
+          {choices && selected?.end && (
             <EndEditor
               key={selected.end}
               side={selected.end}
               end={selected.end === "a" ? view.doc.a : view.doc.b}
-              places={plan.places.map((p) => p.name)}
-              reference={reference.data}
+              plan={plan}
+              reference={choices}
               onEdit={storeLoudly}
             />
           )}
@@ -186,7 +191,7 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
       </Flex>
       <MarginColumn
         view={view}
-        onApply={(finding) => finding.remedy && apply(finding.remedy.edits, finding.remedy.label)}
+        onApply={(remedy) => apply(remedy.edits, remedy.label)}
         onPart={(at) => setSelected({ part: at })}
       />
       {why !== null && (
@@ -196,6 +201,17 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
           problem={figures.error}
           onFigure={setWhy}
           onClose={() => setWhy(null)}
+        />
+      )}
+      {comparing && choices && (
+        <CompareSheet
+          linkId={id}
+          choices={choices}
+          onKeep={(edits, label) => {
+            setComparing(false);
+            apply(edits, label);
+          }}
+          onClose={() => setComparing(false)}
         />
       )}
       {clash && (
@@ -235,8 +251,7 @@ function Answer({ view, side, onWhy }: { view: LinkView; side: 0 | 1; onWhy: (fi
   const { unit } = useSettings();
   const { plan } = useOpenPlan();
   const d = view.directions[side]!;
-  const typical = plan.house_rules.loss_basis === "typical";
-  const loss = typical ? d.loss_typical_db : d.loss_worst_case_db;
+  const basis = BASIS[plan.house_rules.loss_basis];
   const why = (figure: string) => () => onWhy(`${d.sender}.${figure}`);
   const tone = verdictOf(view.summary.verdict).tone;
   const answer =
@@ -249,7 +264,7 @@ function Answer({ view, side, onWhy }: { view: LinkView; side: 0 | 1; onWhy: (fi
         <Heading as="h1" fontSize="28px" lineHeight="1.15" color={tone === "fine" ? "fg" : `${tone}.fg`} data-answer="">
           {answer}
         </Heading>
-        <Text color="fg.muted">{[typical ? "typical" : "worst case", view.detail].filter(Boolean).join(" · ")}</Text>
+        <Text color="fg.muted">{[basis.word, view.detail].filter(Boolean).join(" · ")}</Text>
       </Flex>
       <Text mt="0.5" color="fg.muted" fontSize="15px">
         {view.summary.application} ·{" "}
@@ -268,8 +283,8 @@ function Answer({ view, side, onWhy }: { view: LinkView; side: 0 | 1; onWhy: (fi
           </>
         )}{" "}
         · loss{" "}
-        <Figure onClick={why(`loss.${typical ? "typical" : "worst-case"}`)} label="why this loss">
-          {db(loss)}
+        <Figure onClick={why(basis.figure)} label="why this loss">
+          {db(d.loss_judged_db)}
         </Figure>{" "}
         of{" "}
         <Figure onClick={why("limit")} label="why this limit">

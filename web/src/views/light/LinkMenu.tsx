@@ -11,10 +11,11 @@ import { AskSheet } from "../../parts/AskSheet";
 interface Props {
   view: LinkView;
   onStep: (step: 1 | -1) => void;
+  onCompare: () => void;
   onRename: (name: string) => Promise<unknown>;
 }
 
-export function LinkMenu({ view, onStep, onRename }: Props) {
+export function LinkMenu({ view, onStep, onCompare, onRename }: Props) {
   const { plan } = useOpenPlan();
   const navigate = useNavigate();
   const { say, refuse } = useNotice();
@@ -33,6 +34,7 @@ export function LinkMenu({ view, onStep, onRename }: Props) {
         {act("‹ Previous", () => onStep(-1))}
         {act("Next ›", () => onStep(1))}
       </Flex>
+      {act("Compare", onCompare)}
       {act("Rename", () => setRenaming(true))}
       {act("Duplicate", () =>
         duplicate.mutate(view.summary.id, {

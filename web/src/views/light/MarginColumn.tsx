@@ -1,6 +1,6 @@
 /** The margin column: findings beside the page, and the caution that always stands. */
 import { Box, Flex, Text } from "@chakra-ui/react";
-import type { FindingView, LinkView } from "../../api/client";
+import type { LinkView, RemedyView } from "../../api/client";
 import { useGrowth } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
 import { FindingCard } from "../../parts/FindingCard";
@@ -8,7 +8,7 @@ import { GrowthCard } from "../../parts/GrowthCard";
 
 interface Props {
   view: LinkView;
-  onApply: (finding: FindingView) => void;
+  onApply: (remedy: RemedyView) => void;
   onPart: (at: number) => void;
 }
 

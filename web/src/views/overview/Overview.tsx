@@ -8,11 +8,12 @@ import type { LinkSummary } from "../../api/client";
 import { useKeys } from "../../app/keyboard";
 import { useOpenPlan, type SortKey } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { db, lengthNumber, plus } from "../../parts/figures";
+import { BASIS, db, lengthNumber, plus } from "../../parts/figures";
 import { UsedBar } from "../../parts/MarginBar";
 import { SeverityMark, VerdictMark, verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { FixSheet } from "./FixSheet";
+import { PlanFindings } from "./PlanFindings";
 
 const ROW = 33;
 /** On a narrow screen only what decides stays: verdict and margin beside the name. */
@@ -215,7 +216,7 @@ export function Overview() {
   };
   const add = () => void navigate(`/plans/${plan.id}/need`);
   useKeys({ f: () => setFixing(true), j: move(1), k: move(-1), Enter: () => open(shown[at]) });
-  const basis = plan.house_rules.loss_basis === "typical" ? "typical" : "worst case";
+  const basis = BASIS[plan.house_rules.loss_basis].word;
   return (
     <Flex direction="column" flex="1" minH="0" px="4" pt="2" className="print-whole">
       <Flex align="baseline" gap="3" mb="2" wrap="wrap">
@@ -249,6 +250,7 @@ export function Overview() {
         </Flex>
       </Flex>
       {fixing && <FixSheet onClose={() => setFixing(false)} />}
+      <PlanFindings />
       {links.length === 0 ? (
         <EmptyPlan to={add} />
       ) : (

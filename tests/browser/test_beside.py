@@ -1,0 +1,117 @@
+"""What stands beside the links: house rules, own parts, devices; and variants of a link."""
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.test_light import answer, open_link
+
+
+def test_house_rules_show_what_they_change_before_they_are_stored(page: Page):
+    page.goto("/plans/1")
+    expect(answer(page)).to_have_text("21 of 53 links would come up")
+    page.keyboard.press("r")
+    school = page.locator("[data-school='mode_conditioning']")
+    expect(school).to_contain_text("+1 comes up")  # Boat Shed – Slipway: 180 m
+    school.get_by_label("over 300 m only").check()
+    expect(page.locator("[data-effect]")).to_contain_text("→")
+    page.get_by_role("button", name="Store 1 change").click()
+    expect(page.get_by_text("House rules stored")).to_be_visible()
+    page.keyboard.press("0")
+    expect(answer(page)).to_have_text("22 of 53 links would come up")
+    page.keyboard.press("u")
+    expect(answer(page)).to_have_text("21 of 53 links would come up")
+
+
+def test_a_number_that_is_none_is_said_and_not_stored(page: Page):
+    page.goto("/plans/1/rules")
+    page.get_by_label("Safety margin", exact=True).last.fill("three")
+    expect(page.get_by_role("alert")).to_have_text("Safety margin: “three” is not a number.")
+
+
+def test_a_data_sheet_is_entered_refused_doubted_and_used(page: Page):
+    page.goto("/plans/1/guide")
+    page.get_by_role("button", name="Enter a data sheet").click()
+    form = page.locator("[data-own-form]")
+    sheet = page.get_by_role("dialog")
+    form.get_by_label("Kind").select_option("grade")
+    form.get_by_label("Name").fill("Gannet")
+    form.get_by_label("Document").fill("Gannet connector sheet")
+    form.get_by_label("Worst case, dB").fill("0.1")
+    form.get_by_label("Typical, dB").fill("0.2")
+    expect(sheet.get_by_role("alert")).to_contain_text(
+        "typical 0.2 dB is over the worst case 0.1 dB"
+    )
+    form.get_by_label("Typical, dB").fill("0.01")
+    expect(sheet.get_by_text("mated pair: 0.01 dB is outside 0.05 to 1 dB")).to_be_visible()
+    form.get_by_label("Worst case, dB").fill("0.2")
+    form.get_by_label("Typical, dB").fill("0.1")
+    expect(sheet.get_by_text("Every figure is within")).to_be_visible()
+    sheet.get_by_role("button", name="Store").click()
+    expect(page.locator("[data-own='Gannet']")).to_contain_text("no link")
+    open_link(page, "Pier Office – Beacon Hill")
+    expect(answer(page)).to_have_text("Works, with 2.6 dB to spare")
+    page.locator("[data-at='1']").click()
+    page.get_by_label("Connector grade").select_option("Gannet")
+    expect(answer(page)).to_have_text("Works, with 3.2 dB to spare")  # 2.63 + 0.75 - 0.20
+    page.get_by_role("button", name="why this loss").click()
+    expect(page.get_by_role("dialog")).to_contain_text("Gannet connector sheet")
+
+
+def test_a_used_part_is_not_taken_away_and_a_new_name_goes_along(page: Page):
+    page.goto("/plans/1/guide")
+    row = page.locator("[data-own='Tern grade B']")
+    row.get_by_role("button", name="Remove").click()
+    expect(page.get_by_text("would not hold any more")).to_be_visible()
+    row.get_by_role("button", name="Change").click()
+    page.locator("[data-own-form]").get_by_label("Name").fill("Tern grade B2")
+    page.get_by_role("dialog").get_by_role("button", name="Store").click()
+    expect(page.locator("[data-own='Tern grade B2']")).to_contain_text("1 link")
+
+
+def test_a_standard_row_is_copied_not_changed(page: Page):
+    page.goto("/plans/1/guide")
+    page.get_by_role("radio", name="Joints").click()
+    page.get_by_role("row", name="LC mated pair, low-loss").get_by_role(
+        "button", name="Copy"
+    ).click()
+    form = page.locator("[data-own-form]")
+    expect(form.get_by_label("Worst case, dB")).to_have_value("0.25")
+    expect(form.get_by_label("Name")).to_have_value("")
+
+
+def test_a_port_that_is_taken_twice_is_moved_with_one_press(page: Page):
+    open_link(page, "Pier Office – Slipway winch")
+    expect(answer(page)).to_have_text("Fails: two links in one port")
+    page.get_by_role("button", name="Free port: Core switch, access 1", exact=True).click()
+    expect(answer(page)).to_have_text("Works, with 4.4 dB to spare")
+    page.goto("/plans/1/devices")
+    converter = page.locator("[data-device='Slipway converter']")
+    expect(converter).to_contain_text("2 of 1")
+    ports = converter.get_by_label("How many")
+    ports.fill("2")
+    ports.press("Enter")
+    expect(converter).to_contain_text("2 of 2")
+    open_link(page, "Pier Office – Slipway lights")
+    expect(answer(page)).to_have_text("Works, with 4.5 dB to spare")
+
+
+def test_variants_side_by_side_and_one_kept(page: Page):
+    open_link(page, "Pier Office – Boat Shed")
+    page.keyboard.press("c")
+    sheet = page.get_by_role("dialog")
+    expect(sheet).to_contain_text("Works, but tight: 0.43 dB to spare")  # OM4 all along
+    sheet.get_by_label("connectors of variant 1").select_option("reference")
+    expect(sheet).to_contain_text("Works, with 1.7 dB to spare")  # 0.43 + 2 x (0.75 - 0.10)
+    expect(answer(page)).to_have_text("Fails: 322 m, 33 m is the reach")
+    sheet.get_by_role("button", name="Keep variant 1").click()
+    expect(answer(page)).to_have_text("Works, with 1.7 dB to spare")
+    page.keyboard.press("u")
+    expect(answer(page)).to_have_text("Fails: 322 m, 33 m is the reach")
+
+
+def test_other_ways_stand_under_the_first_with_their_reason(page: Page):
+    open_link(page, "Pier Office – Instrument Hall standby")
+    card = page.locator("[data-rule='light.overload']")
+    expect(card.locator("[data-reason]").first).to_have_text("one part more")
+    card.get_by_text("1 other way").click()
+    card.get_by_role("button", name="10GBASE-LR at both ends").click()
+    expect(answer(page)).to_contain_text("Works")

@@ -1,0 +1,26 @@
+/** What the forms offer: the tables' rows, and after them the plan's own parts. */
+import type { OwnPart, PlanInfo, Reference } from "../api/client";
+
+export interface Choices extends Reference {
+  cableFibers: string[];
+  plainFibers: string[];
+  boxes: OwnPart[];
+  modules: OwnPart[];
+}
+
+const named = (parts: OwnPart[], ...kinds: OwnPart["kind"][]) =>
+  parts.filter((part) => kinds.includes(part.kind)).map((part) => part.name);
+
+export function choicesOf(reference: Reference, plan: PlanInfo): Choices {
+  const own = plan.own_parts;
+  const standard = reference.fibers.map((fiber) => fiber.name);
+  const plain = [...standard, ...named(own, "fiber")];
+  return {
+    ...reference,
+    plainFibers: plain,
+    cableFibers: [...plain, ...named(own, "cable")],
+    grades: [...reference.grades, ...named(own, "grade")],
+    boxes: own.filter((part) => ["cassette", "inline", "multiplexer"].includes(part.kind)),
+    modules: own.filter((part) => part.kind === "module"),
+  };
+}
