@@ -58,10 +58,41 @@ def folded(page: Page) -> None:
 
 def rules(page: Page) -> None:
     """House rules with what they would change."""
-    overview(page)
-    page.keyboard.press("r")
-    page.get_by_label("Links are judged by").select_option("typical")
-    page.get_by_text("→").first.wait_for()
+    page.goto("/plans/1/rules")
+    page.get_by_text("come up").first.wait_for()
+    page.get_by_label("typical", exact=False).first.check()
+    page.locator("[data-effect]").get_by_text("→").first.wait_for()
+
+
+def ways(page: Page) -> None:
+    """A finding with several remedies, each with its reason."""
+    open_link(page, 7)
+    page.locator("[data-others] summary").click()
+
+
+def variants(page: Page) -> None:
+    """A link as it is beside its variants."""
+    open_link(page, 7)
+    page.keyboard.press("c")
+    page.get_by_role("button", name="Keep variant 1").wait_for()
+
+
+def guide(page: Page) -> None:
+    """Own parts from data sheets, one of them doubtful."""
+    page.goto("/plans/1/guide")
+    page.locator("[data-own]").get_by_text("is outside").wait_for()
+
+
+def devices(page: Page) -> None:
+    """Devices, their ports, and how many are taken."""
+    page.goto("/plans/1/devices")
+    page.get_by_text("2 of 1").wait_for()
+
+
+def multiplexed(page: Page) -> None:
+    """A link on one channel of a shared pair."""
+    open_link(page, 45)
+    page.click("[data-at='2']")
 
 
 def need(page: Page) -> None:
@@ -80,7 +111,12 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("light-long-path", long_path, False, DESIGN),
     ("light-tablet", light, False, TABLET),
     ("light-folded", folded, False, DESIGN),
+    ("light-remedies", ways, False, DESIGN),
+    ("light-multiplexer", multiplexed, False, DESIGN),
+    ("variants", variants, False, DESIGN),
     ("house-rules", rules, False, DESIGN),
+    ("field-guide", guide, False, DESIGN),
+    ("devices", devices, False, DESIGN),
     ("why", why, False, DESIGN),
     ("need", need, False, DESIGN),
 ]

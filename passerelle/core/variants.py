@@ -2,13 +2,16 @@
 
 from dataclasses import dataclass, replace
 
-from .check import WORKS, LinkCheck
+from .check import FAILS, TIGHT, VERDICT_UNKNOWN, WORKS, LinkCheck
 from .edits import Edit, SetPart, apply_all
 from .growth import Growth, growth
 from .lightpath import Joint
 from .link import Link
+from .proposal import SINGLE_MODE_GRADE
 from .remedies import with_application, with_glass
-from .tables import Tables
+from .tables import MULTIMODE, Tables
+
+VERDICTS = (WORKS, TIGHT, VERDICT_UNKNOWN, FAILS)
 
 
 class VariantError(ValueError):
@@ -91,11 +94,13 @@ def compared(check: LinkCheck, variant: Variant) -> Compared:
 
 
 def suggested(check: LinkCheck) -> tuple[Variant, ...]:
-    """Up to three variants worth a look: better connectors, better glass, other modules."""
+    """Up to three variants worth a look: better connectors, better glass, other modules, the other
+    mode; of each kind the best, and those that work first.
+    """
     found: list[tuple[int, float, Variant]] = []
     lowest = check.budget.lowest
     tables = check.budget.tables
-    kinds: list[list[Variant]] = [[Variant(grade="low-loss")], [], []]
+    kinds: list[list[Variant]] = [[Variant(grade="low-loss")], [], [], []]
     rate = max(module.rate_gbps for module in check.budget.modules)
     if lowest is not None:
         kinds[1] = [
@@ -108,6 +113,12 @@ def suggested(check: LinkCheck) -> tuple[Variant, ...]:
         for a in tables.applications.values()
         if a.rate_gbps == rate and a.name != check.budget.link.a.application
     ]
+    if lowest is not None and lowest.mode == MULTIMODE:
+        kinds[3] = [
+            Variant(fiber=SINGLE_MODE_GRADE, application=a.name)
+            for a in tables.applications.values()
+            if a.rate_gbps == rate and any(row.fiber == "OS" for row in a.reach)
+        ]
     for kind in kinds:
         tried = []
         for variant in kind:
@@ -116,7 +127,7 @@ def suggested(check: LinkCheck) -> tuple[Variant, ...]:
             except VariantError:
                 continue
             if one.edits:
-                works = one.check.verdict == WORKS
-                tried.append((not works, -(one.check.margin_db or -99.0), variant))
+                rank = VERDICTS.index(one.check.verdict)
+                tried.append((rank, -(one.check.margin_db or -99.0), variant))
         found += sorted(tried, key=lambda t: t[:2])[:1]
-    return tuple(variant for _, _, variant in found)
+    return tuple(variant for _, _, variant in sorted(found, key=lambda t: t[0])[:3])

@@ -69,10 +69,12 @@ def edited(session: Session, plan: Plan, row: LinkRow, edits: tuple[Edit, ...]) 
 
 def _place_ids(session: Session, plan: Plan, journal: Journal, doc: LinkDoc) -> dict[str, int]:
     """Row ids of the places that a link names; places that are new are added to the plan."""
-    ids = {name: number for number, name in place_names(session, plan).items()}
+    known = place_names(session, plan)
+    ids = {name: number for number, name in known.items()}
     for name in (doc.a.place, doc.b.place):
         if name is not None and name not in ids:
             ids[name] = journal.put("place", None, place_state(PlaceDoc(name=name), len(ids)))
+            known[ids[name]] = name
     return ids
 
 

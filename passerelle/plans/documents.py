@@ -12,11 +12,14 @@ from .models import LinkRow, Place, Plan
 
 
 def place_names(session: Session, plan: Plan) -> dict[int, str]:
-    """Names of a plan's places by their row id."""
-    return {
-        row.id: row.name
-        for row in session.execute(select(Place.id, Place.name).where(Place.plan_id == plan.id))
-    }
+    """Names of a plan's places by their row id; read once a session and revision of the plan."""
+    key = ("place names", plan.id, plan.revision)
+    found: dict[int, str] | None = session.info.get(key)
+    if found is None:
+        rows = session.execute(select(Place.id, Place.name).where(Place.plan_id == plan.id))
+        found = {row.id: row.name for row in rows}
+        session.info[key] = found
+    return found
 
 
 def places(session: Session, plan: Plan) -> list[Place]:

@@ -96,9 +96,14 @@ def revision(session: Session, plan: Plan, number: int | None) -> Revision | Non
     """One revision of a plan by its number."""
     if not number:
         return None
-    return session.scalars(
-        select(Revision).where(Revision.plan_id == plan.id, Revision.number == number)
-    ).one_or_none()
+    key = ("revision", plan.id, number)
+    known: Revision | None = session.info.get(key)
+    if known is None:
+        known = session.scalars(
+            select(Revision).where(Revision.plan_id == plan.id, Revision.number == number)
+        ).one_or_none()
+        session.info[key] = known  # a revision is never changed once it is written
+    return known
 
 
 def next_steps(session: Session, plan: Plan) -> tuple[Revision | None, Revision | None]:

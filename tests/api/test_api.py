@@ -176,3 +176,86 @@ def test_a_path_outside_the_front_end_is_not_served(store, tmp_path):
         for path in ("/..%2fsecret", "/%2e%2e/secret", "/plans/1/links/3"):
             assert "secret" not in client.get(path).text
         assert client.get("/api/nothing").status_code == 404
+
+
+def test_a_change_of_one_link_tells_of_the_others_that_it_touches(client):
+    rows = {r["name"]: r for r in client.get("/api/plans/1/links").json()}
+    winch, lights = (rows[f"Pier Office – Slipway {n}"] for n in ("winch", "lights"))
+    assert (winch["verdict"], lights["counts"]["stop"]) == ("fails", 2)
+    link = f"/api/plans/1/links/{winch['id']}"
+    found = client.get(link).json()["findings"][0]
+    done = edit(client, *found["remedies"][0]["edits"], link=link).json()
+    assert {r["name"]: r["counts"]["stop"] for r in done["links"]} == {
+        "Pier Office – Slipway winch": 0,
+        "Pier Office – Slipway lights": 1,  # the converter still has one port
+    }
+
+
+def test_own_parts_and_devices_are_stored_whole_or_not_at_all(client):
+    plan = client.get("/api/plans/1").json()
+    grade = next(p for p in plan["own_parts"] if p["kind"] == "grade")
+    fiber = {"kind": "fiber", "name": "OS2", "base": "OS2", "sheet": {"document": "d"},
+             "attenuation": [{"wavelength_nm": 1310, "worst_case_db_per_km": 0.3}]}  # fmt: skip
+
+    def put(**change):
+        return client.patch("/api/plans/1", json={"base": 1, **change})
+
+    for change, says in (
+        ({"own_parts": [*plan["own_parts"], fiber]}, "is the name of a row of the tables"),
+        ({"own_parts": [*plan["own_parts"], grade]}, "is listed twice"),
+        ({"own_parts": []}, "would not hold any more"),
+        ({"devices": plan["devices"][1:]}, "would not hold any more"),
+        ({"own_parts": [grade | {"kind": "gauge"}]}, "an own part has a kind"),
+        ({"own_parts": [grade | {"worst_case_db": -1}]}, "-1 is under 0"),
+    ):
+        refused = put(**change)
+        assert (refused.status_code, says in refused.json()["detail"]) == (422, True), says
+    assert client.get("/api/plans/1").json() == plan
+
+
+def test_a_renamed_device_is_renamed_in_its_links(client):
+    plan = client.get("/api/plans/1").json()
+    devices = plan["devices"]
+    devices[0]["name"] = "Main switch"
+    assert client.patch("/api/plans/1", json={"base": 1, "devices": devices}).status_code == 200
+    ends = [client.get(f"/api/plans/1/links/{n}").json()["doc"]["a"] for n in (3, 41)]
+    assert [end["device"] for end in ends] == ["Main switch", "Main switch"]
+    client.post("/api/plans/1/undo", json={"base": 2})
+    assert client.get("/api/plans/1/links/3").json()["doc"]["a"]["device"] == "Core switch"
+
+
+def test_effects_of_house_rules_agree_with_storing_them(client):
+    tried = client.get("/api/plans/1/house-rules/effects").json()["tried"]
+    rules = client.get("/api/plans/1").json()["house_rules"]
+    base = 1
+    for one in tried:
+        if one["key"] not in ("loss_basis", "outside_plant", "growth_gbps"):
+            continue
+        changed = rules | {one["key"]: one["value"] or None}
+        body = {"base": base, "house_rules": changed}
+        base = client.patch("/api/plans/1", json=body).json()["plan"]["revision"]
+        verdicts = [row["verdict"] for row in client.get("/api/plans/1/links").json()]
+        assert {v: verdicts.count(v) for v in one["verdicts"]} == one["verdicts"], one
+
+
+def test_the_field_guide_copies_rows_that_can_be_stored(client):
+    tables = {t["title"]: t for t in client.get("/api/reference/tables").json()}
+    assert ["OS2", "single-mode", "9", "yellow or black", "1310", "0.40", "0.34"] in [
+        row["cells"] for row in tables["Fiber"]["rows"]
+    ]
+    copies = [r["copy_as"] for t in tables.values() for r in t["rows"] if r["copy_as"]]
+    assert len(copies) > 80
+    for number, copy in enumerate(copies):
+        part = copy | {"name": f"copy {number}", "sheet": {"document": "sheet"}}
+        assert client.post("/api/plans/1/own-parts/check", json={"part": part}).status_code == 200
+
+
+def test_variants_refuse_with_the_field_and_store_nothing(client):
+    asked = {"variants": [{"fiber": "OM4"}, {"fiber": "OM9"}, {"application": "40GBASE-SR4"}]}
+    now, better, unknown, plug = client.post("/api/plans/1/links/7/variants", json=asked).json()
+    assert (now["brief"]["verdict"], better["brief"]["verdict"]) == ("fails", "tight")
+    assert unknown["problem"] == "fiber: 'OM9' is not a fiber"
+    assert plug["problem"].startswith("application: 40GBASE-SR4 takes another plug")
+    four = client.post("/api/plans/1/links/7/variants", json={"variants": [{}] * 4})
+    assert four.status_code == 422
+    assert client.get("/api/plans/1").json()["revision"] == 1

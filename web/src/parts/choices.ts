@@ -1,5 +1,5 @@
 /** What the forms offer: the tables' rows, and after them the plan's own parts. */
-import type { OwnPart, PlanInfo, Reference } from "../api/client";
+import type { OwnPart, Reference } from "../api/client";
 
 export interface Choices extends Reference {
   cableFibers: string[];
@@ -11,8 +11,7 @@ export interface Choices extends Reference {
 const named = (parts: OwnPart[], ...kinds: OwnPart["kind"][]) =>
   parts.filter((part) => kinds.includes(part.kind)).map((part) => part.name);
 
-export function choicesOf(reference: Reference, plan: PlanInfo): Choices {
-  const own = plan.own_parts;
+export function choicesOf(reference: Reference, own: OwnPart[]): Choices {
   const standard = reference.fibers.map((fiber) => fiber.name);
   const plain = [...standard, ...named(own, "fiber")];
   return {

@@ -68,7 +68,8 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
   const { refuse, say } = useNotice();
   const reference = useReference();
   const edit = useEditLink(plan.id);
-  const choices = useMemo(() => reference.data && choicesOf(reference.data, plan), [reference.data, plan]);
+  const own = plan.own_parts;
+  const choices = useMemo(() => reference.data && choicesOf(reference.data, own), [reference.data, own]);
   const [comparing, setComparing] = useState(false);
   const judged = plan.house_rules.loss_basis === "typical" ? "typical" : "worst"; // statistical lies between
   const [side, setSide] = useState<0 | 1>(() => weaker(view));
