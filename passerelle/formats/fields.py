@@ -91,3 +91,19 @@ def _check_extra(value: Any, path: tuple[str | int, ...]) -> None:
     if isinstance(value, dict):
         for key, item in value.items():
             _check_extra(item, (*path, key[:60]))
+
+
+class ModuleFigures(Doc):
+    """What a data sheet says of a module; None leaves the application's figure."""
+
+    tx_min_dbm: PowerDbm | None = None
+    tx_max_dbm: PowerDbm | None = None
+    rx_min_dbm: PowerDbm | None = None
+    rx_max_dbm: PowerDbm | None = None
+    tx_wavelength_nm: WavelengthNm | None = None
+    rx_wavelength_nm: WavelengthNm | None = None
+    reach_m: Metres | None = None
+    fiber_mode: FiberMode | None = None
+    rate_gbps: RateGbps | None = None
+    penalty_db: LossDb | None = None
+    dispersion_ps_nm: Annotated[float, Field(ge=0, le=1e6)] | None = None

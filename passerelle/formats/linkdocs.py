@@ -11,41 +11,28 @@ from .fields import (
     CageName,
     ConnectorName,
     Doc,
-    FiberMode,
     FiberName,
     GradeName,
     LossDb,
     Metres,
+    ModuleFigures,
     Name,
-    PowerDbm,
     RateGbps,
     Surroundings,
     Text,
-    WavelengthNm,
     Wiring,
     printable,
     wrong,
 )
 
 
-class ModuleDoc(Doc):
+class ModuleDoc(ModuleFigures):
     """A module: its receptacle, and figures from a data sheet that replace the table's.
 
     `part` names an own module of the plan, whose figures count where none are given here.
     """
 
     connector: ConnectorName | None = None
-    tx_min_dbm: PowerDbm | None = None
-    tx_max_dbm: PowerDbm | None = None
-    rx_min_dbm: PowerDbm | None = None
-    rx_max_dbm: PowerDbm | None = None
-    tx_wavelength_nm: WavelengthNm | None = None
-    rx_wavelength_nm: WavelengthNm | None = None
-    reach_m: Metres | None = None
-    fiber_mode: FiberMode | None = None
-    rate_gbps: Annotated[float, Field(gt=0, le=10_000)] | None = None
-    penalty_db: LossDb | None = None
-    dispersion_ps_nm: Annotated[float, Field(ge=0, le=1e6)] | None = None
     source: Text | None = None
     part: Name | None = None
     form: CageName | None = None

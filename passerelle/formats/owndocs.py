@@ -9,12 +9,9 @@ from .fields import (
     CageName,
     ConnectorName,
     Doc,
-    FiberMode,
     LossDb,
-    Metres,
+    ModuleFigures,
     Name,
-    PowerDbm,
-    RateGbps,
     Text,
     WavelengthNm,
     Wiring,
@@ -94,7 +91,7 @@ class OwnBoxDoc(OwnDoc):
     pairs_included: bool | None = None
 
 
-class OwnModuleDoc(OwnDoc):
+class OwnModuleDoc(OwnDoc, ModuleFigures):
     """A module; what is not given is the application's."""
 
     kind: Literal["module"]
@@ -102,17 +99,6 @@ class OwnModuleDoc(OwnDoc):
     connector: ConnectorName | None = None
     form: CageName | None = None
     temperature: Literal["commercial", "extended", "industrial"] | None = None
-    tx_min_dbm: PowerDbm | None = None
-    tx_max_dbm: PowerDbm | None = None
-    rx_min_dbm: PowerDbm | None = None
-    rx_max_dbm: PowerDbm | None = None
-    tx_wavelength_nm: WavelengthNm | None = None
-    rx_wavelength_nm: WavelengthNm | None = None
-    reach_m: Metres | None = None
-    fiber_mode: FiberMode | None = None
-    rate_gbps: RateGbps | None = None
-    penalty_db: LossDb | None = None
-    dispersion_ps_nm: Annotated[float, Field(ge=0, le=1e6)] | None = None
 
 
 _SORTS = {

@@ -19,7 +19,6 @@ import {
   type OwnPart,
   type PlanInfo,
   type Spare,
-  type Variant,
 } from "./client";
 
 export const keys = {
@@ -104,95 +103,6 @@ export const useSuited = (plan_id: number, distance_m: number | null, fiber: str
       ),
     enabled: distance_m !== null,
     placeholderData: keepPreviousData,
-    retry: false,
-  });
-
-export const useRulesPreview = (plan_id: number, revision: number, house_rules: HouseRules) =>
-  useQuery({
-    queryKey: ["plan", plan_id, "rules", revision, house_rules],
-    queryFn: () =>
-      taken(
-        client.POST("/api/plans/{plan_id}/house-rules/preview", {
-          params: { path: { plan_id } },
-          body: { house_rules },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-
-export const useSchools = () =>
-  useQuery({
-    queryKey: ["schools"],
-    queryFn: () => taken(client.GET("/api/reference/schools")),
-    staleTime: Infinity,
-  });
-
-export const useTables = () =>
-  useQuery({
-    queryKey: ["tables"],
-    queryFn: () => taken(client.GET("/api/reference/tables")),
-    staleTime: Infinity,
-  });
-
-export const useEffects = (plan_id: number, revision: number) =>
-  useQuery({
-    queryKey: ["plan", plan_id, "effects", revision],
-    queryFn: () =>
-      taken(
-        client.GET("/api/plans/{plan_id}/house-rules/effects", { params: { path: { plan_id } } }),
-      ),
-    placeholderData: keepPreviousData,
-  });
-
-export const usePlanFindings = (plan_id: number, revision: number) =>
-  useQuery({
-    queryKey: ["plan", plan_id, "findings", revision],
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/findings", { params: { path: { plan_id } } })),
-    placeholderData: keepPreviousData,
-  });
-
-export const useBeside = (plan_id: number, revision: number) =>
-  useQuery({
-    queryKey: ["plan", plan_id, "beside", revision],
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/beside", { params: { path: { plan_id } } })),
-    placeholderData: keepPreviousData,
-  });
-
-/** `variants` null asks for suggestions. */
-export const useVariants = (
-  plan_id: number,
-  link_id: number,
-  revision: number,
-  variants: Variant[] | null,
-) =>
-  useQuery({
-    queryKey: ["plan", plan_id, "variants", link_id, revision, variants],
-    queryFn: () =>
-      taken(
-        client.POST("/api/plans/{plan_id}/links/{link_id}/variants", {
-          params: { path: { plan_id, link_id } },
-          body: { variants },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-
-/** What is doubtful about an own part; a contradiction is thrown as its sentence. */
-export const useOwnPartCheck = (plan_id: number, part: OwnPart | null) =>
-  useQuery({
-    queryKey: ["own-part", part],
-    queryFn: () =>
-      taken(
-        client.POST("/api/plans/{plan_id}/own-parts/check", {
-          params: { path: { plan_id } },
-          body: { part: part! },
-        }),
-      ),
-    enabled: part !== null,
     retry: false,
   });
 

@@ -1216,8 +1216,6 @@ export interface components {
          *     `part` names an own module of the plan, whose figures count where none are given here.
          */
         ModuleDoc: {
-            /** Connector */
-            connector?: string | null;
             /** Tx Min Dbm */
             tx_min_dbm?: number | null;
             /** Tx Max Dbm */
@@ -1240,6 +1238,8 @@ export interface components {
             penalty_db?: number | null;
             /** Dispersion Ps Nm */
             dispersion_ps_nm?: number | null;
+            /** Connector */
+            connector?: string | null;
             /** Source */
             source?: string | null;
             /** Part */
@@ -1397,22 +1397,6 @@ export interface components {
          * @description A module; what is not given is the application's.
          */
         OwnModuleDoc: {
-            /** Name */
-            name: string;
-            sheet: components["schemas"]["SheetDoc"];
-            /**
-             * Kind
-             * @constant
-             */
-            kind: "module";
-            /** Application */
-            application: string;
-            /** Connector */
-            connector?: string | null;
-            /** Form */
-            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
-            /** Temperature */
-            temperature?: ("commercial" | "extended" | "industrial") | null;
             /** Tx Min Dbm */
             tx_min_dbm?: number | null;
             /** Tx Max Dbm */
@@ -1435,6 +1419,22 @@ export interface components {
             penalty_db?: number | null;
             /** Dispersion Ps Nm */
             dispersion_ps_nm?: number | null;
+            /** Name */
+            name: string;
+            sheet: components["schemas"]["SheetDoc"];
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "module";
+            /** Application */
+            application: string;
+            /** Connector */
+            connector?: string | null;
+            /** Form */
+            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
+            /** Temperature */
+            temperature?: ("commercial" | "extended" | "industrial") | null;
         } & {
             [key: string]: unknown;
         };

@@ -2,7 +2,8 @@
 import { Box, Button, Flex, Heading, Table, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Device, Spare } from "../../api/client";
-import { useBeside, useChangePlan, usePlanFindings, useReference } from "../../api/plan";
+import { useBeside, usePlanFindings } from "../../api/beside";
+import { useChangePlan, useReference } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { AskSheet } from "../../parts/AskSheet";

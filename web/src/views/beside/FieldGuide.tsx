@@ -2,7 +2,8 @@
 import { Box, Button, Flex, Input, Table, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { OwnPart, TableView } from "../../api/client";
-import { useBeside, useChangePlan, useTables } from "../../api/plan";
+import { useBeside, useTables } from "../../api/beside";
+import { useChangePlan } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { Toggle } from "../../parts/Toggle";

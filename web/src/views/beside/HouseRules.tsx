@@ -2,7 +2,8 @@
 import { Box, Button, Flex, Grid, Input, Text } from "@chakra-ui/react";
 import { useDeferredValue, useState } from "react";
 import type { HouseRules as Rules, RulesPreview, School, SchoolEffect } from "../../api/client";
-import { useChangePlan, useEffects, useRulesPreview, useSchools } from "../../api/plan";
+import { useEffects, useRulesPreview, useSchools } from "../../api/beside";
+import { useChangePlan } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { change, typed } from "../../parts/figures";

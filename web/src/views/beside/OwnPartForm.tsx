@@ -2,7 +2,8 @@
 import { Box, Button, Flex, Grid, Input, NativeSelect, Text } from "@chakra-ui/react";
 import { useDeferredValue, useId, useMemo, useState } from "react";
 import type { OwnPart, Reference } from "../../api/client";
-import { useOwnPartCheck, useReference } from "../../api/plan";
+import { useOwnPartCheck } from "../../api/beside";
+import { useReference } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
 import { Sheet } from "../../parts/Sheet";
 import { KIND_WORDS, MODULE_FIGURES, partOf, textsOf, type Draft, type Kind, type Texts } from "./ownPart";

@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Grid, NativeSelect, Text } from "@chakra-ui/react";
 import { Fragment, useState } from "react";
 import type { Edit, Variant, VariantView } from "../../api/client";
-import { useVariants } from "../../api/plan";
+import { useVariants } from "../../api/beside";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import type { Choices } from "../../parts/choices";

@@ -1,6 +1,6 @@
 /** What is said about the plan as a whole: one line, opened on demand. */
 import { Box, Flex, Text } from "@chakra-ui/react";
-import { usePlanFindings } from "../../api/plan";
+import { usePlanFindings } from "../../api/beside";
 import { useOpenPlan } from "../../app/planContext";
 import { SeverityMark, severityOf } from "../../parts/Mark";
 
