@@ -21,6 +21,7 @@ from . import (
     routes_fixes,
     routes_links,
     routes_plans,
+    routes_polarity,
     routes_reference,
     schemas,
 )
@@ -43,7 +44,14 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.state.context = Context(store, Answers(), {})
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=4)
     app.add_middleware(Guard)
-    for module in (routes_plans, routes_links, routes_fixes, routes_beside, routes_reference):
+    for module in (
+        routes_plans,
+        routes_links,
+        routes_polarity,
+        routes_fixes,
+        routes_beside,
+        routes_reference,
+    ):
         app.include_router(module.router)
     app.add_exception_handler(Refused, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)

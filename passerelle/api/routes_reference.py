@@ -28,7 +28,7 @@ WIRINGS = {
     "cord": DUPLEX + MULTI,
     "cable": ["crossed", "straight", *MULTI],
     "pigtail": ["straight", "crossed"],
-    "cassette": ["straight", "crossed", *MULTI],
+    "cassette": [*STANDARD.cassettes, *STANDARD.conversions],
     "inline": ["straight"],
 }
 

@@ -232,6 +232,7 @@ def _jacket(part: Part, tables: Tables) -> str | None:
 _POLARITY_NOTES = {
     "crossed": "transmitter meets receiver",
     "straight": "transmitter meets transmitter",
+    "mixed": "strands arrive in the wrong places",
     "unknown": "not known",
 }
 
@@ -239,10 +240,6 @@ _POLARITY_NOTES = {
 def _polarity_note(check: LinkCheck) -> str:
     if is_one_strand(check.budget.modules):
         return "one strand: no pair to cross"
-    if check.polarity == "unknown" and not any(
-        f.rule.id == "polarity.unknown" for f in check.findings
-    ):
-        return "multi-fiber: strands are not traced yet"
     return _POLARITY_NOTES[check.polarity]
 
 

@@ -36,6 +36,9 @@ class Segment:
         it shares with other links.
     lane : of a breakout leg: the lane that it carries, from 1.
     existing : the glass is there already; length_from and fiber_from say how it is known.
+    port : of a cassette: the duplex port that the link uses, from 1.
+    clip : of a duplex cord: splits (the pair can be crossed by hand) or fixed.
+    front : of a conversion cassette with like plugs: 'b' where its front is towards end b.
     """
 
     kind: str
@@ -56,10 +59,14 @@ class Segment:
     existing: bool = False
     length_from: str | None = None
     fiber_from: str | None = None
+    port: int | None = None
+    clip: str | None = None
+    front: str | None = None
 
     def reversed(self) -> "Segment":
         """The same segment seen from the other end."""
-        return replace(self, ends=(self.ends[1], self.ends[0]))
+        front = {"a": "b", "b": "a"}.get(self.front or "", self.front)
+        return replace(self, ends=(self.ends[1], self.ends[0]), front=front)
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,6 +76,7 @@ class Joint:
     grade : adapters only; None counts as standard.
     keys : multi-fiber adapters: opposed or aligned.
     hybrid : the adapter is made for two different connector types.
+    crossed : strands 1 and 2 (3 and 4 …) have changed places in this splice.
     """
 
     kind: str
@@ -78,6 +86,7 @@ class Joint:
     keys: str | None = None
     hybrid: bool = False
     label: str | None = None
+    crossed: bool = False
 
 
 Part = Segment | Joint

@@ -82,13 +82,47 @@ def _joint(
     if near.is_angled is not None and far.is_angled is not None and near.is_angled != far.is_angled:
         found.append(_polish(path, at, near, far))
     elif near.is_angled and near.family == "MPO" and joint.keys == "aligned":
+        opposed = SetPart(at, replace(joint, keys="opposed"))
         found.append(
-            finding("mate.keys", f"Two angled {near.type} plugs with aligned keys.", at=(at,))
+            finding(
+                "mate.keys",
+                f"Two angled {near.type} plugs with aligned keys.",
+                at=(at,),
+                remedy=Remedy(f"Adapter at part {at + 1}: keys opposed", (opposed,), "part"),
+            )
         )
     if near.pins is not None and near.pins == far.pins:
         both = "Both plugs have pins" if near.pins == "pinned" else "Neither plug has pins"
-        found.append(finding("mate.pins", f"{both} ({near.type}).", at=(at,)))
+        remedies = _other_pins(path, at, near.pins)
+        found.append(
+            finding(
+                "mate.pins",
+                f"{both} ({near.type}).",
+                at=(at,),
+                remedy=remedies[0] if remedies else None,
+                others=tuple(remedies[1:]),
+            )
+        )
     return found
+
+
+def _other_pins(path: LightPath, at: int, pins: str) -> list[Remedy]:
+    """The side to change: fixed cabling has the pins, so a cord goes without them."""
+    other = "unpinned" if pins == "pinned" else "pinned"
+    found = []
+    for index, which in ((at - 1, 1), (at + 1, 0)):
+        segment = path.segment(index)
+        end = segment.ends[which]
+        assert end is not None
+        plug = connector(f"{end.type}/{end.polish or 'PC'}/{other}")
+        ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
+        is_cord = segment.kind == "cord"
+        effort = "cord" if is_cord else "part" if segment.kind == "cassette" else "cable"
+        label = f"{segment.kind.capitalize()} {other} at part {index + 1}"
+        by_rule = is_cord == (other == "unpinned")
+        remedy = Remedy(label, (SetPart(index, replace(segment, ends=ends)),), effort)
+        found.append((not by_rule, effort != "cord", index, remedy))
+    return [remedy for *_, remedy in sorted(found, key=lambda f: f[:3])]
 
 
 def _misfit(at: int, message: str) -> Finding:

@@ -82,6 +82,7 @@ class OwnBox:
     ends: tuple[Connector | None, Connector | None] = (None, None)
     wiring: str | None = None
     pairs_included: bool = False
+    wires: tuple[tuple[int, int, int, int], ...] = ()
 
 
 OwnPart = OwnFiber | OwnGrade | OwnBox | OwnModule
@@ -123,8 +124,21 @@ def check_own(part: OwnPart, tables: Tables = STANDARD) -> None:
     else:
         _check_pair(part.worst_case_db, part.typical_db)
         if isinstance(part, OwnBox):
+            _check_wires(part)
             for at, (_, wavelength_nm) in enumerate(part.channels):
                 check_usable(SINGLE_MODE, wavelength_nm, f"channels[{at}].wavelength_nm", tables)
+
+
+def _check_wires(part: OwnBox) -> None:
+    """Every place of a map leads to one place of its own. Raises OwnPartError."""
+    for side, which in (("front", 0), ("back", 2)):
+        seen: set[tuple[int, int]] = set()
+        for at, wire in enumerate(part.wires):
+            place = (wire[which], wire[which + 1])
+            if place in seen:
+                message = f"plug {place[0]} position {place[1]} of the {side} is there twice"
+                raise OwnPartError(f"map[{at}]", message)
+            seen.add(place)
 
 
 def _check_module(part: OwnModule) -> None:
@@ -164,6 +178,7 @@ def extended(parts: tuple[OwnPart, ...], tables: Tables = STANDARD) -> Tables:
                 part.channels,
                 part.pairs_included,
             )
+    wires = {p.name: p.wires for p in parts if isinstance(p, OwnBox) and p.wires}
     doubts = {part.name: found for part in parts if (found := doubts_about(part, tables))}
     return replace(
         tables,
@@ -172,6 +187,7 @@ def extended(parts: tuple[OwnPart, ...], tables: Tables = STANDARD) -> Tables:
         mated_pairs=pairs,
         parts=boxes,
         doubts=doubts,
+        wires=wires,
     )
 
 

@@ -9,8 +9,11 @@ from .edits import EditError, SetEnd, SetPart, apply_all
 from .findings import EFFORTS, Finding, Remedy
 from .lightpath import Segment
 from .link import Link
+from .methods import choices
 from .modules import NO_SHEET, EndError
+from .polarity import is_multi_fiber
 from .proposal import SINGLE_MODE_GRADE, plug_for
+from .repolarising import repolarised
 from .tables import MULTIMODE, STANDARD, Application
 
 MOST = 4
@@ -21,6 +24,7 @@ _OTHER_MODULES = {
     "module.mode",
 }  # fmt: skip
 _OTHER_GLASS = {"reach.exceeded", "reach.unknown", "loss.over-limit", "fiber.growth", "house.mode"}
+_TRACED = {"polarity.not-crossed", "polarity.lanes"}
 _ORDER = list(EFFORTS)
 
 
@@ -129,6 +133,15 @@ def _other_mode(check: LinkCheck) -> Iterator[Remedy]:
         yield Remedy(f"{name} over {SINGLE_MODE_GRADE}", (*edits, *glass), "cable")
 
 
+def _methods(check: LinkCheck) -> Iterator[Remedy]:
+    """The methods that the fewest changes lead to."""
+    found = [c for c in choices(check.budget.link.path) if c.excluded is None and c.edits]
+    for choice in sorted(found, key=lambda c: len(c.edits))[:2]:
+        count = len(choice.edits)
+        parts = f"{count} part{'s' if count > 1 else ''}"
+        yield Remedy(f"Follow method {choice.method.name}: {parts}", choice.edits, "part")
+
+
 def _stops(check: LinkCheck) -> int:
     return sum(f.rule.severity == "stop" and f.explained_by is None for f in check.findings)
 
@@ -148,6 +161,10 @@ def ranked(check: LinkCheck, found: Finding) -> tuple[Ranked, ...]:
     """
     own = [remedy for remedy in (found.remedy, *found.others) if remedy is not None]
     more: list[Remedy] = []
+    if found.rule.id in _TRACED and is_multi_fiber(check.budget.link.path.parts):
+        own += repolarised(check.budget)
+    if found.rule.id == "polarity.method-mix":
+        own += _methods(check)
     if found.rule.id in _OTHER_MODULES and check.verdict == FAILS:
         more += _applications(check)
     if found.rule.id in _OTHER_GLASS:

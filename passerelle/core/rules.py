@@ -175,6 +175,13 @@ _RULES = (
         "TIA-568.3: duplex polarity",
     ),
     Rule(
+        "polarity.lanes", STOP, "Lanes do not arrive where they belong",
+        "Each lane's transmitter has to meet the receiver of the same lane; on a dark strand or in "
+        "another port its light is lost.",
+        "Change the one part that belongs to another method; the polarity view shows which.",
+        "IEEE 802.3 medium-dependent interfaces; TIA-568.3 methods",
+    ),
+    Rule(
         "reach.exceeded", STOP, "Too far for this application on this glass",
         "Past the reach the pulses run into each other, however much light arrives.",
         "Use an application or a grade of glass that reaches further.",
@@ -303,6 +310,12 @@ _RULES = (
         "Without it nobody can say whether transmitters meet receivers.",
         "Record how each cord and the fixed cabling carry the pair.",
         "TIA-568.3: duplex polarity",
+    ),
+    Rule(
+        "polarity.method-mix", WARN, "Parts of different methods",
+        "It works as it stands, until somebody swaps a part for the one that the method wants.",
+        "Make every part follow one method, or label the odd ones.",
+        "TIA-568.3 polarity methods",
     ),
     Rule(
         "fiber.mode-conditioning-needless", NOTE, "Mode conditioning is not needed here",

@@ -29,7 +29,14 @@ def part(doc: SegmentDoc | JointDoc) -> Part:
     """One part of a path."""
     if isinstance(doc, JointDoc):
         return Joint(
-            doc.joint, doc.grade, doc.loss_db, doc.source, doc.keys, bool(doc.hybrid), doc.label
+            doc.joint,
+            doc.grade,
+            doc.loss_db,
+            doc.source,
+            doc.keys,
+            bool(doc.hybrid),
+            doc.label,
+            bool(doc.crossed),
         )
     near, far = doc.ends or (None, None)
     return Segment(
@@ -51,6 +58,9 @@ def part(doc: SegmentDoc | JointDoc) -> Part:
         existing=bool(doc.existing),
         length_from=doc.length_from,
         fiber_from=doc.fiber_from,
+        port=doc.port,
+        clip=doc.clip,
+        front=doc.front,
     )
 
 
@@ -59,7 +69,12 @@ def part_doc(part: Part, like: SegmentDoc | JointDoc | None = None) -> SegmentDo
     raw: dict[str, Any] = dict(like.model_extra or {}) if like is not None else {}
     if isinstance(part, Joint):
         raw |= {"joint": part.kind, "label": part.label, "grade": part.grade, "keys": part.keys}
-        raw |= {"hybrid": part.hybrid or None, "loss_db": part.loss_db, "source": part.source}
+        raw |= {
+            "crossed": part.crossed or None,
+            "hybrid": part.hybrid or None,
+            "loss_db": part.loss_db,
+            "source": part.source,
+        }
         return JointDoc.model_validate(raw)
     ends = None if part.ends == (None, None) else [e.name if e else None for e in part.ends]
     raw |= {"segment": part.kind, "label": part.label, "what": part.what, "fiber": part.fiber}
@@ -68,7 +83,8 @@ def part_doc(part: Part, like: SegmentDoc | JointDoc | None = None) -> SegmentDo
     raw |= {"conditioning": part.conditioning or None, "part": part.part, "line": part.line}
     raw |= {"channels": list(part.channels) or None, "lane": part.lane}
     raw |= {"existing": part.existing or None, "length_from": part.length_from}
-    raw |= {"fiber_from": part.fiber_from}
+    raw |= {"fiber_from": part.fiber_from, "port": part.port, "clip": part.clip}
+    raw |= {"front": part.front}
     return SegmentDoc.model_validate(raw)
 
 

@@ -57,7 +57,10 @@ RateGbps = Annotated[float, Field(gt=0, le=10_000)]
 Surroundings = Literal["indoor", "unheated", "outdoor"]
 ApplicationName = Annotated[str, Field(max_length=120), AfterValidator(_known_application)]
 CageName = Literal["SFP", "SFP+", "SFP28", "SFP56", "QSFP+", "QSFP28", "QSFP56", "QSFP-DD", "OSFP"]
-Wiring = Literal["A-B", "A-A", "straight", "crossed", "type-A", "type-B", "type-C"]
+Wiring = Literal[
+    "A-B", "A-A", "straight", "crossed", "type-A", "type-B", "type-C",
+    "normal", "inverted", "universal-1", "universal-2", "2x12 to 3x8", "24 to 2x12",
+]  # fmt: skip
 FiberMode = Literal["multimode", "single-mode"]
 
 

@@ -89,6 +89,9 @@ class SegmentDoc(Doc):
     existing: bool | None = None
     length_from: Literal["measured", "drawing", "guess"] | None = None
     fiber_from: Literal["print", "record", "guess"] | None = None
+    port: Annotated[int, Field(ge=1, le=12)] | None = None
+    clip: Literal["splits", "fixed"] | None = None
+    front: Literal["a", "b"] | None = None
 
     @model_validator(mode="after")
     def _makes_sense(self) -> Self:
@@ -115,6 +118,7 @@ class JointDoc(Doc):
     grade: GradeName | None = None
     keys: Literal["opposed", "aligned"] | None = None
     hybrid: bool | None = None
+    crossed: bool | None = None
     loss_db: LossDb | None = None
     source: Text | None = None
 

@@ -74,6 +74,10 @@ class ChannelDoc(Doc):
     wavelength_nm: WavelengthNm
 
 
+WireDoc = Annotated[list[Annotated[int, Field(ge=1, le=36)]], Field(min_length=4, max_length=4)]
+"""One strand through a part: plug and position in front, plug and position behind."""
+
+
 class OwnBoxDoc(OwnDoc):
     """A cassette, multiplexer or other inline part: loss of the whole part.
 
@@ -89,6 +93,7 @@ class OwnBoxDoc(OwnDoc):
     ends: Annotated[list[ConnectorName | None], Field(min_length=2, max_length=2)] | None = None
     wiring: Wiring | None = None
     pairs_included: bool | None = None
+    map: Annotated[list[WireDoc], Field(min_length=1, max_length=288)] | None = None
 
 
 class OwnModuleDoc(OwnDoc, ModuleFigures):

@@ -64,6 +64,7 @@ def own_part(doc: OwnPartDoc) -> OwnPart:
             ends=(connector(near) if near else None, connector(far) if far else None),
             wiring=doc.wiring,
             pairs_included=bool(doc.pairs_included),
+            wires=tuple((w[0], w[1], w[2], w[3]) for w in doc.map or ()),
         )
     figures = {key: getattr(doc, key) for key in _SHEET_KEYS}
     return OwnModule(

@@ -15,12 +15,15 @@ from .rows import (
     Application,
     Breakout,
     Cage,
+    Cassette,
+    Conversion,
     CoreMismatch,
     Dispersion,
     DispersionLimit,
     Fiber,
     Fit,
     JointLoss,
+    Method,
     PartLoss,
     Plausible,
     Reach,
@@ -62,6 +65,11 @@ class Tables:
     cages: dict[str, Cage]
     fits: dict[tuple[str, str], Fit]
     schools: tuple[School, ...]
+    cassettes: dict[str, Cassette]
+    conversions: dict[str, Conversion]
+    methods: tuple[Method, ...]
+    parallel_methods: tuple[Method, ...]
+    wires: dict[str, tuple[tuple[int, int, int, int], ...]] = field(default_factory=dict)
     doubts: dict[str, tuple[str, ...]] = field(default_factory=dict)
 
     @cached_property
@@ -231,6 +239,7 @@ def read_tables() -> Tables:
     applications = _applications(fibers)
     dispersion, dispersion_limits = _dispersion()
     plausible = _read("plausible.toml")
+    polarity = _read("polarity.toml")
     fits = [_row(Fit, r, f"cages.toml {r.get('module')} in {r.get('cage')}") for r in cages["fit"]]
     return Tables(
         fibers=fibers,
@@ -270,6 +279,14 @@ def read_tables() -> Tables:
         cages=_once(
             ((r["name"], _row(Cage, r, f"cages.toml {r['name']}")) for r in cages["cage"]),
             "cages.toml",
+        ),
+        cassettes={r["name"]: _row(Cassette, r, "polarity.toml") for r in polarity["cassette"]},
+        conversions={
+            r["name"]: _row(Conversion, r, "polarity.toml") for r in polarity["conversion"]
+        },
+        methods=tuple(_row(Method, r, "polarity.toml") for r in polarity["method"]),
+        parallel_methods=tuple(
+            _row(Method, r, "polarity.toml") for r in polarity["parallel_method"]
         ),
         schools=tuple(
             _row(School, r, f"schools.toml {r.get('key')}") for r in _read("schools.toml")["school"]

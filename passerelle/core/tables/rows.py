@@ -123,6 +123,43 @@ class Breakout:
 
 
 @dataclass(frozen=True, slots=True)
+class Cassette:
+    """A cassette's map: for each duplex port in front, the positions behind of its A and B."""
+
+    name: str
+    front: tuple[tuple[int, int], ...]
+    source: str
+    confidence: str
+
+
+@dataclass(frozen=True, slots=True)
+class Conversion:
+    """A conversion cassette: plug and position in front, plug and position behind."""
+
+    name: str
+    front: tuple[tuple[int, int, int, int], ...]
+    source: str
+    confidence: str
+
+
+@dataclass(frozen=True, slots=True)
+class Method:
+    """A polarity method: what its parts are. cassettes are None for parallel links.
+
+    angled : whether angled ferrules can follow it: they need opposed keys.
+    """
+
+    name: str
+    cords: tuple[str, str]
+    trunk: str
+    keys: str
+    angled: bool
+    source: str
+    confidence: str
+    cassettes: tuple[str, str] | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Plausible:
     """What parts of a kind can have, so that a slip of the pen is noticed."""
 
