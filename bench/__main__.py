@@ -25,6 +25,7 @@ from passerelle.formats.planfile import PlanDoc, read_plan, write_plan
 from passerelle.plans.store import Store
 
 from .browser import edit_to_verdict
+from .strands import strands_ms, thousand_trunks
 
 RULES = HouseRules()
 ROWS = {
@@ -121,6 +122,7 @@ def main() -> int:
         load_demo(store)
         seen = edit_to_verdict(store)
         store.close()
+    trace_ms, search_ms = strands_ms(timed)
     figures = {
         "check of one 9-part link, ms": one * 1000,
         "check of 5000 links, s": plans[5000],
@@ -131,6 +133,10 @@ def main() -> int:
         "API edit against one check, times": edit / one,
         "edit to verdict on screen, ms": seen * 1000,
         "edit on screen against the API edit alone, times": seen / edit,
+        "trace of a 24-strand path of 9 parts, ms": trace_ms,
+        "search for the cheapest remedy among 9 parts, ms": search_ms,
+        "search against the trace, times": search_ms / trace_ms,
+        "check of 1000 trunks with cassettes, s": thousand_trunks(timed),
     }
     if "--json" in sys.argv:
         print(json.dumps(figures, indent=2))

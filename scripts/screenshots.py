@@ -103,6 +103,16 @@ def need(page: Page) -> None:
     page.get_by_role("button", name="10GBASE-LR").click()
 
 
+def strands(number: int) -> Callable[[Page], None]:
+    """A link's strands, one of them followed."""
+
+    def go(page: Page) -> None:
+        page.goto(f"/plans/1/links/{number}/polarity")
+        page.locator("[data-strand]").first.wait_for()
+
+    return go
+
+
 SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("overview", overview, False, DESIGN),
     ("light", light, False, DESIGN),
@@ -119,6 +129,9 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("devices", devices, False, DESIGN),
     ("why", why, False, DESIGN),
     ("need", need, False, DESIGN),
+    ("polarity-2", strands(16), False, DESIGN),
+    ("polarity-12", strands(61), False, DESIGN),
+    ("polarity-24", strands(63), False, DESIGN),
 ]
 
 

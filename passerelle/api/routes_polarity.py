@@ -5,11 +5,14 @@ from fastapi import APIRouter
 from passerelle.core.asfound import Reading, explained
 from passerelle.core.edits import SetPart
 from passerelle.core.strands import positions
+from passerelle.formats import corelink
+from passerelle.plans import changes
 from passerelle.plans.documents import place_names
 
 from . import schemas_polarity as schemas
 from .context import Ctx, Number, get_link, get_plan
-from .editing import from_core
+from .editing import from_core, to_core
+from .schemas import PreviewBody
 from .strandviews import label_of, polarity_view
 
 router = APIRouter(prefix="/api/plans/{plan_id}/links/{link_id}", tags=["polarity"])
@@ -22,6 +25,19 @@ def get(ctx: Ctx, plan_id: Number, link_id: Number) -> schemas.PolarityView:
         plan = get_plan(session, plan_id)
         row = get_link(session, plan, link_id)
         return polarity_view(ctx.answers.of(session, plan, row, place_names(session, plan)))
+
+
+@router.post("/polarity/preview", name="previewPolarity")
+def preview(ctx: Ctx, plan_id: Number, link_id: Number, body: PreviewBody) -> schemas.PolarityView:
+    """The strands as they would run after edits; nothing is stored."""
+    with ctx.store.reading() as session:
+        plan = get_plan(session, plan_id)
+        row = get_link(session, plan, link_id)
+        site = ctx.answers.frame(plan).site
+        edits = tuple(to_core(one, site) for one in body.edits)
+        before = ctx.answers.of(session, plan, row, place_names(session, plan))
+        after = before.again(corelink.link(changes.edited(session, plan, row, edits), site))
+    return polarity_view(after)
 
 
 @router.post("/as-found", name="asFound")
@@ -45,7 +61,7 @@ def as_found(
     width = positions(path.segment(0).ends[0])
     return schemas.AsFoundView(
         explanations=[
-            schemas.ExplanationView(
+            schemas.SuspectView(
                 label=one.label,
                 at=one.at,
                 edits=[]

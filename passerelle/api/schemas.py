@@ -93,6 +93,7 @@ class LinkSummary(BaseModel):
     verdict: Verdict
     decides: str | None = Field(description="what decides the verdict, in a few words")
     counts: Counts
+    polarity: Counts = Field(description="those of them that belong to the polarity step")
     uncertain: bool = Field(description="a deciding figure should be checked on the data sheet")
 
 

@@ -84,7 +84,7 @@ class AsFoundBody(BaseModel):
     readings: Annotated[list[ReadingBody], Field(min_length=1, max_length=72)]
 
 
-class ExplanationView(BaseModel):
+class SuspectView(BaseModel):
     """One part that would explain what was seen; edits put it into the plan."""
 
     label: str
@@ -95,6 +95,6 @@ class ExplanationView(BaseModel):
 class AsFoundView(BaseModel):
     """All single explanations, and the strand to light next to tell them apart."""
 
-    explanations: list[ExplanationView]
+    explanations: list[SuspectView]
     next_place: list[int] | None
     next_label: str | None

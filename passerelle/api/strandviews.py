@@ -4,7 +4,14 @@ from passerelle.core.check import LinkCheck
 from passerelle.core.connectors import Connector
 from passerelle.core.lightpath import Joint, LightPath, Segment
 from passerelle.core.methods import choices
-from passerelle.core.polarity import CROSSED, STRAIGHT, UNKNOWN, is_multi_fiber, is_one_strand
+from passerelle.core.polarity import (
+    CROSSED,
+    STRAIGHT,
+    UNKNOWN,
+    far_plug,
+    is_multi_fiber,
+    is_one_strand,
+)
 from passerelle.core.strands import ROWS, Place, positions
 from passerelle.core.tables import HIGH
 from passerelle.core.trace import RX, TX, Strand, maps, roles, starts_of, whole_trunk
@@ -46,17 +53,17 @@ def _face(end: Connector | None, key_up: bool) -> schemas.Face | None:
     )
 
 
-_KINDS = {"adapter": "adapter", "fusion": "splice", "mechanical": "mech. splice"}
+_KINDS = {"adapter": "pair", "fusion": "splice", "mechanical": "splice"}
 
 
-def _column(path: LightPath, at: int) -> schemas.Column:
+def _column(path: LightPath, at: int, unrecorded: tuple[int, ...]) -> schemas.Column:
     part = path.parts[at]
     if isinstance(part, Joint):
         near, far = path.segment(at - 1).ends[1], path.segment(at + 1).ends[0]
-        detail = part.keys or ("strands swapped" if part.crossed else "")
+        detail = part.keys or ("swapped" if part.crossed else _KINDS[part.kind])
         return schemas.Column(
             at=at,
-            title=_KINDS[part.kind],
+            title="",
             detail=detail,
             joint=True,
             near=_face(near, True),
@@ -66,11 +73,20 @@ def _column(path: LightPath, at: int) -> schemas.Column:
     return schemas.Column(
         at=at,
         title=part.label or name,
-        detail=part.part or part.wiring or ("breakout" if part.lane else "not recorded"),
+        detail=part.part or part.wiring or _unwritten(part, at in unrecorded),
         joint=False,
         near=None,
         far=None,
     )
+
+
+def _unwritten(part: Segment, unrecorded: bool) -> str:
+    """What to say of a part that has no wiring of its own."""
+    if part.lane:
+        return f"leg {part.lane}"
+    if unrecorded:
+        return "not recorded"
+    return "with its run" if part.kind == "pigtail" else "straight"
 
 
 def _used(check: LinkCheck) -> dict[Place, tuple[str, int]]:
@@ -86,6 +102,7 @@ def _strand(
     many: bool,
     used: dict[Place, tuple[str, int]],
     far: dict[int, tuple[str, int]] | None,
+    plug: int,
 ) -> schemas.StrandView:
     rows = [
         (place[0] - 1) * width + place[1]
@@ -98,8 +115,16 @@ def _strand(
     role, lane = used.get(start, ("", 0))
     meets = right = None
     if role:
-        met = far.get(strand.end[1]) if far and strand.end is not None else None
-        meets = f"{WORDS[met[0]]} lane {met[1]}" if met else "nothing"
+        there = strand.end is not None and strand.end[0] == plug
+        met = far.get(strand.end[1]) if far and there and strand.end is not None else None
+        lane_of = f" lane {met[1]}" if met and len(used) > 2 else ""
+        meets = (
+            f"{WORDS[met[0]]}{lane_of}"
+            if met
+            else "another port"
+            if strand.end and not there
+            else "nothing"
+        )
         right = met is not None and met[0] != role and met[1] == lane
     return schemas.StrandView(
         role=role,
@@ -122,19 +147,55 @@ def answer(check: LinkCheck) -> str:
     if check.polarity == STRAIGHT:
         return "Transmitter meets transmitter"
     if check.polarity == UNKNOWN:
-        return "Not known: something on the way is not recorded"
+        if maps(check.budget.link.path, check.budget.tables)[1]:
+            return "Not known: something on the way is not recorded"
+        return "Not known: which positions the modules use"
     return "Strands arrive where they do not belong"
+
+
+def _one_strand(check: LinkCheck) -> schemas.PolarityView:
+    """Both directions on one strand: it runs straight through, whatever the parts are."""
+    path = check.budget.link.path
+    sides = [
+        "/".join(f"{nm:g}" for nm in module.tx_wavelengths_nm) for module in check.budget.modules
+    ]
+    boundaries = len(path.parts) + 1
+    strand = schemas.StrandView(
+        role="transmit",
+        start="1",
+        start_place=[1, 1],
+        rows=[1] * boundaries,
+        labels=["1"] * boundaries,
+        end="1",
+        meets=f"{sides[0]} nm out, {sides[1]} nm back",
+        right=not any(f.rule.id == "module.bidi-pair" for f in check.findings),
+    )
+    return schemas.PolarityView(
+        polarity=check.polarity,
+        answer=answer(check),
+        multi_fiber=False,
+        rows=1,
+        columns=[_column(path, at, ()) for at in range(len(path.parts))],
+        strands=[strand],
+        methods=[],
+        unrecorded=[],
+        far_places=[[1, 1]],
+    )
 
 
 def polarity_view(check: LinkCheck) -> schemas.PolarityView:
     """Every strand of a link's path, port by port."""
+    if is_one_strand(check.budget.modules):
+        return _one_strand(check)
     sums, path = check.budget, check.budget.link.path
     faces = widths(path)
+    unrecorded = maps(path, sums.tables)[1]
     trace = whole_trunk(path, sums.tables)
     many = len({place[0] for strand in trace.strands for place in strand.places}) > 1
     far = roles(sums.modules[1], sums.link.b.port.lane)
     used = _used(check)
-    strands = [_strand(one, faces, many, used, far) for one in trace.strands]
+    plug = far_plug(path, [one for one in trace.strands if one.places[0] in used])
+    strands = [_strand(one, faces, many, used, far, plug) for one in trace.strands]
     found = []
     for choice in choices(path):
         method = choice.method
@@ -158,9 +219,9 @@ def polarity_view(check: LinkCheck) -> schemas.PolarityView:
         answer=answer(check),
         multi_fiber=is_multi_fiber(path.parts),
         rows=max(row for s in strands for row in s.rows),
-        columns=[_column(path, at) for at in range(len(path.parts))],
+        columns=[_column(path, at, unrecorded) for at in range(len(path.parts))],
         strands=strands,
         methods=found,
-        unrecorded=list(maps(path, sums.tables)[1]),
+        unrecorded=list(unrecorded),
         far_places=[[plug, p] for plug in range(1, plugs + 1) for p in range(1, last + 1)],
     )

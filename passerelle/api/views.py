@@ -22,9 +22,13 @@ def _causes(check: LinkCheck) -> list[Finding]:
     return [f for f in check.findings if f.explained_by is None]
 
 
-def counts(check: LinkCheck) -> schemas.Counts:
-    """Findings by severity."""
-    severities = [f.rule.severity for f in check.findings if f.explained_by is None]
+def counts(check: LinkCheck, step: str | None = None) -> schemas.Counts:
+    """Findings by severity, of one step of the job or of all."""
+    severities = [
+        f.rule.severity
+        for f in check.findings
+        if f.explained_by is None and step in (None, f.rule.step)
+    ]
     return schemas.Counts(
         stop=severities.count("stop"), warn=severities.count("warn"), note=severities.count("note")
     )
@@ -77,6 +81,7 @@ def summary(number: int, changed_in: int, check: LinkCheck) -> schemas.LinkSumma
         verdict=check.verdict,
         decides=_decides(check),
         counts=counts(check),
+        polarity=counts(check, "polarity"),
         uncertain=bool(uncertain_figures(sums)),
     )
 

@@ -86,6 +86,13 @@ def _unrecorded(at: tuple[int, ...]) -> Finding:
     return finding("polarity.unknown", message, at=at)
 
 
+def far_plug(path: LightPath, strands: list[Strand]) -> int:
+    """The port that end b stands on: as recorded, else where all the strands come out together."""
+    port, leg = port_at(path, "b"), leg_at(path, "b")
+    plugs = {strand.end[0] for strand in strands if strand.end is not None}
+    return port or (min(plugs) if len(plugs) == 1 and leg == 1 else leg)
+
+
 def outcome(
     path: LightPath, strands: list[Strand], far: dict[int, tuple[str, int]]
 ) -> tuple[str, list[str]]:
@@ -93,9 +100,7 @@ def outcome(
 
     Every transmitter has to meet the receiver of its own lane, and the reverse.
     """
-    port, leg = port_at(path, "b"), leg_at(path, "b")
-    plugs = {strand.end[0] for strand in strands if strand.end is not None}
-    plug = port or (min(plugs) if len(plugs) == 1 and leg == 1 else leg)
+    plug = far_plug(path, strands)
     met, wrong = set(), []
     for strand in strands:
         end = strand.end
@@ -119,6 +124,8 @@ def outcome(
             met.add("right" if lane == strand.lane else "lane")
             if lane != strand.lane:
                 wrong.append(f"{told} meets {'Tx' if role == TX else 'Rx'} lane {lane}")
+    if not any(strand.lane for strand in strands):
+        wrong = [one.replace(" lane 0", "") for one in wrong]
     if met == {"right"}:
         return CROSSED, wrong
     return (STRAIGHT if met == {"same"} else MIXED), wrong
@@ -152,7 +159,9 @@ def _traced(budget: Budget) -> tuple[str, list[Finding]]:
     if unrecorded:
         return UNKNOWN, [_unrecorded(unrecorded)]
     if word == UNKNOWN:
-        return UNKNOWN, []
+        names = " and ".join(sorted({m.application for m in budget.modules}))
+        message = f"Where {names} sends and listens on its plug is not in the tables."
+        return UNKNOWN, [finding("polarity.unknown", message)]
     if word == CROSSED:
         found = []
         if wrong:

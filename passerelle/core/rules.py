@@ -173,6 +173,7 @@ _RULES = (
         "The pair is crossed an even number of times from end to end: an odd number works.",
         "Flip one duplex clip, and only one, or change one cord for the other kind.",
         "TIA-568.3: duplex polarity",
+        "polarity",
     ),
     Rule(
         "polarity.lanes", STOP, "Lanes do not arrive where they belong",
@@ -180,6 +181,7 @@ _RULES = (
         "another port its light is lost.",
         "Change the one part that belongs to another method; the polarity view shows which.",
         "IEEE 802.3 medium-dependent interfaces; TIA-568.3 methods",
+        "polarity",
     ),
     Rule(
         "reach.exceeded", STOP, "Too far for this application on this glass",
@@ -310,12 +312,14 @@ _RULES = (
         "Without it nobody can say whether transmitters meet receivers.",
         "Record how each cord and the fixed cabling carry the pair.",
         "TIA-568.3: duplex polarity",
+        "polarity",
     ),
     Rule(
         "polarity.method-mix", WARN, "Parts of different methods",
         "It works as it stands, until somebody swaps a part for the one that the method wants.",
         "Make every part follow one method, or label the odd ones.",
         "TIA-568.3 polarity methods",
+        "polarity",
     ),
     Rule(
         "fiber.mode-conditioning-needless", NOTE, "Mode conditioning is not needed here",

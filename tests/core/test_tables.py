@@ -69,7 +69,8 @@ def test_a_proposal_is_a_whole_path(application, distance_m):
     stops = {f.rule.id for f in check.findings if f.rule.severity == "stop"}
     # the distance or the light may be wrong for the application; the parts never are
     assert stops <= {"reach.exceeded", "loss.over-limit", "light.overload"}
-    assert "polarity.unknown" not in rules_of(check)
+    # where 100GBASE-SR10 sends on its 24 positions is not in the tables
+    assert ("polarity.unknown" in rules_of(check)) is (application == "100GBASE-SR10")
     for figure in explain(check.budget).values():
         if figure.figure.startswith("loss") and figure.value is not None:
             assert sum(line.value for line in figure.lines) == pytest.approx(figure.value)

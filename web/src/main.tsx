@@ -15,6 +15,7 @@ import { FieldGuide } from "./views/beside/FieldGuide";
 import { HouseRules } from "./views/beside/HouseRules";
 import { Light } from "./views/light/Light";
 import { Need } from "./views/need/Need";
+import { Polarity } from "./views/polarity/Polarity";
 import { Overview } from "./views/overview/Overview";
 
 const queries = new QueryClient({
@@ -74,6 +75,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="guide" element={<FieldGuide />} />
                   <Route path="devices" element={<Devices />} />
                   <Route path="links/:linkId" element={<Light />} />
+                  <Route path="links/:linkId/polarity" element={<Polarity />} />
                 </Route>
                 <Route path="*" element={<Navigate to="/" replace />} />
               </Routes>

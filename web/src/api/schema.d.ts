@@ -380,6 +380,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/links/{link_id}/polarity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Polarityoflink
+         * @description Every strand of a link traced from port to port, with the methods for its path.
+         */
+        get: operations["polarityOfLink"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/links/{link_id}/polarity/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Previewpolarity
+         * @description The strands as they would run after edits; nothing is stored.
+         */
+        post: operations["previewPolarity"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/links/{link_id}/as-found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Asfound
+         * @description Which single part would explain what the far end showed; nothing is stored.
+         */
+        post: operations["asFound"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/fixes": {
         parameters: {
             query?: never;
@@ -587,6 +647,26 @@ export interface components {
             sure: boolean;
         };
         /**
+         * AsFoundBody
+         * @description What was seen at the far end.
+         */
+        AsFoundBody: {
+            /** Readings */
+            readings: components["schemas"]["ReadingBody"][];
+        };
+        /**
+         * AsFoundView
+         * @description All single explanations, and the strand to light next to tell them apart.
+         */
+        AsFoundView: {
+            /** Explanations */
+            explanations: components["schemas"]["SuspectView"][];
+            /** Next Place */
+            next_place: number[] | null;
+            /** Next Label */
+            next_label: string | null;
+        };
+        /**
          * AttenuationDoc
          * @description Attenuation around one wavelength.
          */
@@ -688,6 +768,22 @@ export interface components {
             wavelength_nm: number;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * Column
+         * @description One part of the drawing; faces are those of a multi-fiber joint.
+         */
+        Column: {
+            /** At */
+            at: number;
+            /** Title */
+            title: string;
+            /** Detail */
+            detail: string;
+            /** Joint */
+            joint: boolean;
+            near: components["schemas"]["Face"] | null;
+            far: components["schemas"]["Face"] | null;
         };
         /**
          * Conflict
@@ -878,6 +974,24 @@ export interface components {
             lines: components["schemas"]["ExplanationLine"][];
             /** Text */
             text: string;
+        };
+        /**
+         * Face
+         * @description A plug as seen by the person who holds it, key up.
+         */
+        Face: {
+            /** Name */
+            name: string;
+            /** Positions */
+            positions: number;
+            /** Columns */
+            columns: number;
+            /** Pinned */
+            pinned: boolean | null;
+            /** Angled */
+            angled: boolean | null;
+            /** Key Up */
+            key_up: boolean;
         };
         /**
          * FiberInfo
@@ -1105,6 +1219,8 @@ export interface components {
             keys?: ("opposed" | "aligned") | null;
             /** Hybrid */
             hybrid?: boolean | null;
+            /** Crossed */
+            crossed?: boolean | null;
             /** Loss Db */
             loss_db?: number | null;
             /** Source */
@@ -1173,6 +1289,8 @@ export interface components {
              */
             decides: string | null;
             counts: components["schemas"]["Counts"];
+            /** @description those of them that belong to the polarity step */
+            polarity: components["schemas"]["Counts"];
             /**
              * Uncertain
              * @description a deciding figure should be checked on the data sheet
@@ -1208,6 +1326,26 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["FindingView"][];
             brief: components["schemas"]["Brief"];
+        };
+        /**
+         * MethodView
+         * @description One polarity method for this path.
+         */
+        MethodView: {
+            /** Name */
+            name: string;
+            /** Follows */
+            follows: boolean;
+            /** Edits */
+            edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
+            /** Excluded */
+            excluded: string | null;
+            /** Wants */
+            wants: string;
+            /** Source */
+            source: string;
+            /** Sure */
+            sure: boolean;
         };
         /**
          * ModuleDoc
@@ -1336,9 +1474,11 @@ export interface components {
             /** Ends */
             ends?: (string | null)[] | null;
             /** Wiring */
-            wiring?: ("A-B" | "A-A" | "straight" | "crossed" | "type-A" | "type-B" | "type-C") | null;
+            wiring?: ("A-B" | "A-A" | "straight" | "crossed" | "type-A" | "type-B" | "type-C" | "normal" | "inverted" | "universal-1" | "universal-2" | "2x12 to 3x8" | "24 to 2x12") | null;
             /** Pairs Included */
             pairs_included?: boolean | null;
+            /** Map */
+            map?: number[][] | null;
         } & {
             [key: string]: unknown;
         };
@@ -1568,6 +1708,30 @@ export interface components {
             revision: number;
         };
         /**
+         * PolarityView
+         * @description A link's strands from port to port.
+         */
+        PolarityView: {
+            /** Polarity */
+            polarity: string;
+            /** Answer */
+            answer: string;
+            /** Multi Fiber */
+            multi_fiber: boolean;
+            /** Rows */
+            rows: number;
+            /** Columns */
+            columns: components["schemas"]["Column"][];
+            /** Strands */
+            strands: components["schemas"]["StrandView"][];
+            /** Methods */
+            methods: components["schemas"]["MethodView"][];
+            /** Unrecorded */
+            unrecorded: number[];
+            /** Far Places */
+            far_places: number[][];
+        };
+        /**
          * PortDoc
          * @description The device's port: which one, what it is set to and what it accepts.
          *
@@ -1655,6 +1819,16 @@ export interface components {
         Problem: {
             /** Detail */
             detail: string;
+        };
+        /**
+         * ReadingBody
+         * @description Light in at a place of end a, and where it came out at end b; null: nowhere.
+         */
+        ReadingBody: {
+            /** Start */
+            start: number[];
+            /** End */
+            end: number[] | null;
         };
         /**
          * Reference
@@ -1837,7 +2011,7 @@ export interface components {
             /** Ends */
             ends?: (string | null)[] | null;
             /** Wiring */
-            wiring?: ("A-B" | "A-A" | "straight" | "crossed" | "type-A" | "type-B" | "type-C") | null;
+            wiring?: ("A-B" | "A-A" | "straight" | "crossed" | "type-A" | "type-B" | "type-C" | "normal" | "inverted" | "universal-1" | "universal-2" | "2x12 to 3x8" | "24 to 2x12") | null;
             /** Loss Db */
             loss_db?: number | null;
             /** Source */
@@ -1860,6 +2034,12 @@ export interface components {
             length_from?: ("measured" | "drawing" | "guess") | null;
             /** Fiber From */
             fiber_from?: ("print" | "record" | "guess") | null;
+            /** Port */
+            port?: number | null;
+            /** Clip */
+            clip?: ("splits" | "fixed") | null;
+            /** Front */
+            front?: ("a" | "b") | null;
         } & {
             [key: string]: unknown;
         };
@@ -1942,6 +2122,31 @@ export interface components {
             at_m?: number | null;
         };
         /**
+         * StrandView
+         * @description One strand, row by row at each boundary between parts; it ends where rows end.
+         */
+        StrandView: {
+            /** Role */
+            role: string;
+            /** Start */
+            start: string;
+            /** Start Place */
+            start_place: number[];
+            /** Rows */
+            rows: number[];
+            /** Labels */
+            labels: string[];
+            /** End */
+            end: string | null;
+            /**
+             * Meets
+             * @description what it meets at end b, where the link uses it
+             */
+            meets: string | null;
+            /** Right */
+            right: boolean | null;
+        };
+        /**
          * SuitedInfo
          * @description One application at a distance.
          */
@@ -1969,6 +2174,18 @@ export interface components {
             sure: boolean;
             /** Reason */
             reason: string;
+        };
+        /**
+         * SuspectView
+         * @description One part that would explain what was seen; edits put it into the plan.
+         */
+        SuspectView: {
+            /** Label */
+            label: string;
+            /** At */
+            at: number | null;
+            /** Edits */
+            edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
         };
         /**
          * TableRow
@@ -3067,6 +3284,137 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SuitedInfo"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    polarityOfLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PolarityView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    previewPolarity: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PolarityView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    asFound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AsFoundBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AsFoundView"];
                 };
             };
             /** @description Not Found */

@@ -7,6 +7,8 @@ const KEYS: [string, string][] = [
   ["0", "all links"],
   ["2", "Need: add a link"],
   ["5", "Light"],
+  ["6", "Polarity"],
+  ["↑ ↓", "one strand after the other, in Polarity"],
   ["n", "add a link"],
   ["j / k", "next, previous link"],
   ["Enter", "open the marked link"],

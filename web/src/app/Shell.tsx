@@ -84,6 +84,7 @@ function Frame() {
     "2": go(`${home}/need`),
     n: go(`${home}/need`),
     "5": () => links.length && void navigate(light),
+    "6": () => links.length && void navigate(`${light}/polarity`),
     u: turned("undo"),
     "ctrl+z": turned("undo"),
     U: turned("redo"),
@@ -98,12 +99,22 @@ function Frame() {
   });
   const open = links.find((l) => l.id === Number(linkId));
   const counted = open ? [open] : links;
-  const sum = (severity: "stop" | "warn") => counted.reduce((n, l) => n + l.counts[severity], 0);
+  const sum = (severity: "stop" | "warn", of: "counts" | "polarity") =>
+    counted.reduce((n, l) => n + l[of][severity], 0);
+  const inLight = (severity: "stop" | "warn") => sum(severity, "counts") - sum(severity, "polarity");
   const at = location.pathname;
   const piers: Pier[] = [
     { key: "0", label: "All links", to: home, current: at === home || at === `${home}/`, stop: 0, warn: 0 },
     { key: "2", label: "Need", to: `${home}/need`, current: at.endsWith("/need"), stop: 0, warn: 0 },
-    { key: "5", label: "Light", to: light, current: at.includes("/links/"), stop: sum("stop"), warn: sum("warn") },
+    { key: "5", label: "Light", to: light, current: at.includes("/links/") && !at.endsWith("/polarity"), stop: inLight("stop"), warn: inLight("warn") },
+    {
+      key: "6",
+      label: "Polarity",
+      to: `${light}/polarity`,
+      current: at.endsWith("/polarity"),
+      stop: sum("stop", "polarity"),
+      warn: sum("warn", "polarity"),
+    },
   ];
   return (
     <Flex direction="column" h="100%" colorPalette="accent" className="print-whole">

@@ -1,6 +1,6 @@
 /** A form field that is stored when it is left or Enter is pressed, and keeps what was typed. */
 import { Box, Flex, Input, NativeSelect, Text } from "@chakra-ui/react";
-import { useId, useState } from "react";
+import { memo, useId, useState } from "react";
 
 interface TextFieldProps {
   label: string;
@@ -101,6 +101,20 @@ interface ChoiceProps {
   width?: string;
 }
 
+/** Long lists are drawn again only when they differ: most edits leave them as they are. */
+const Options = memo(
+  function Options({ options: listed }: Pick<ChoiceProps, "options">) {
+    return listed.map((o) => (
+      <option key={o.value} value={o.value}>
+        {o.label}
+      </option>
+    ));
+  },
+  (old, now) =>
+    old.options.length === now.options.length &&
+    old.options.every((o, i) => o.value === now.options[i]?.value && o.label === now.options[i].label),
+);
+
 export function Choice(props: ChoiceProps) {
   const id = useId();
   const [problem, setProblem] = useState<string | null>(null);
@@ -123,11 +137,7 @@ export function Choice(props: ChoiceProps) {
           }}
         >
           {!known && <option value={props.value}>{props.value || "not recorded"}</option>}
-          {props.options.map((o) => (
-            <option key={o.value} value={o.value}>
-              {o.label}
-            </option>
-          ))}
+          <Options options={props.options} />
         </NativeSelect.Field>
         <NativeSelect.Indicator />
       </NativeSelect.Root>

@@ -12,6 +12,8 @@ interface Props {
   before: Brief;
   places: Record<"a" | "b", string>;
   onApply: (remedy: RemedyView) => void;
+  /** A remedy is looked at (or no longer): what it would bring can be shown. */
+  onTry?: (remedy: RemedyView | null) => void;
   onPart: (at: number) => void;
 }
 
@@ -37,18 +39,26 @@ interface CureProps {
   remedy: RemedyView;
   before: Brief;
   onApply: (remedy: RemedyView) => void;
+  onTry?: (remedy: RemedyView | null) => void;
   quiet?: boolean;
 }
 
 /** One remedy: what it takes, and what it would bring. */
-function Cure({ remedy, before, onApply, quiet }: CureProps) {
+function Cure({ remedy, before, onApply, onTry, quiet }: CureProps) {
   return (
     <Box mt="2">
       <Button
         size="xs"
         variant={quiet ? "outline" : "solid"}
         colorPalette="accent"
-        onClick={() => onApply(remedy)}
+        onClick={() => {
+          onTry?.(null);
+          onApply(remedy);
+        }}
+        onMouseEnter={() => onTry?.(remedy)}
+        onMouseLeave={() => onTry?.(null)}
+        onFocus={() => onTry?.(remedy)}
+        onBlur={() => onTry?.(null)}
         h="auto"
         py="1"
         whiteSpace="normal"
@@ -66,7 +76,7 @@ function Cure({ remedy, before, onApply, quiet }: CureProps) {
   );
 }
 
-export function FindingCard({ finding, echoes, before, places, onApply, onPart }: Props) {
+export function FindingCard({ finding, echoes, before, places, onApply, onTry, onPart }: Props) {
   const [open, setOpen] = useState(false);
   const mark = severityOf(finding.severity);
   const [best, ...others] = finding.remedies;
@@ -103,7 +113,7 @@ export function FindingCard({ finding, echoes, before, places, onApply, onPart }
       <Text fontSize="14px" color="fg.muted" lineHeight="1.35" mt="0.5">
         {finding.message}
       </Text>
-      {best && <Cure remedy={best} before={before} onApply={onApply} />}
+      {best && <Cure remedy={best} before={before} onApply={onApply} onTry={onTry} />}
       {others.length > 0 && (
         <Box asChild mt="1.5" fontSize="13px">
           <details data-others="">
@@ -111,7 +121,7 @@ export function FindingCard({ finding, echoes, before, places, onApply, onPart }
               {others.length === 1 ? "1 other way" : `${others.length} other ways`}
             </summary>
             {others.map((remedy) => (
-              <Cure key={remedy.label} remedy={remedy} before={before} onApply={onApply} quiet />
+              <Cure key={remedy.label} remedy={remedy} before={before} onApply={onApply} onTry={onTry} quiet />
             ))}
           </details>
         </Box>

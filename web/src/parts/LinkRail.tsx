@@ -48,7 +48,8 @@ const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
   );
 });
 
-export function LinkRail({ current }: { current: number | null }) {
+/** `view` is the step that a link opens in; Light where none is said. */
+export function LinkRail({ current, view }: { current: number | null; view?: string }) {
   const { plan, shown, links, filter, setFilter, sort, setSort } = useOpenPlan();
   const scroller = useRef<HTMLDivElement>(null);
   // The virtualizer hands out functions that must not be memoised; the rule can't see that.
@@ -61,7 +62,9 @@ export function LinkRail({ current }: { current: number | null }) {
   });
   const at = shown.findIndex((l) => l.id === current);
   useEffect(() => {
-    if (at >= 0) rows.scrollToIndex(at, { align: "auto" });
+    // Scrolling makes the browser lay everything out: after the verdict has been painted.
+    const later = setTimeout(() => at >= 0 && rows.scrollToIndex(at, { align: "auto" }), 60);
+    return () => clearTimeout(later);
     // only when another link is opened or the order changes
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [at]);
@@ -107,7 +110,7 @@ export function LinkRail({ current }: { current: number | null }) {
                 <RailRow
                   link={link}
                   current={link.id === current}
-                  to={`/plans/${plan.id}/links/${link.id}`}
+                  to={`/plans/${plan.id}/links/${link.id}${view ? `/${view}` : ""}`}
                 />
               </Box>
             );

@@ -7,7 +7,7 @@ import { useState } from "react";
 import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
 import { fromUnit, lengthField, typed } from "./figures";
-import { BoxFields, RecordFields, RECORDED } from "./SegmentMore";
+import { BoxFields, RecordFields, RECORDED, StrandFields } from "./SegmentMore";
 
 interface Props {
   at: number;
@@ -33,6 +33,8 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
     segment?.part != null ||
     segment?.existing ||
     segment?.fiber_from != null ||
+    segment?.clip != null ||
+    segment?.segment === "cassette" ||
     segment?.lane != null ||
     segment?.segment === "inline";
   const set = (next: PartDoc) => onEdit([{ op: "set-part", at, part: next }]);
@@ -170,6 +172,7 @@ function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
     <>
       {any && boxed && <BoxFields part={any} reference={reference} set={set} />}
       {segment?.segment === "cable" && <RecordFields part={segment} set={set} />}
+      {segment && <StrandFields part={segment} set={set} />}
       {segment?.segment === "cord" && (
         <Choice
           label="Breakout leg"
@@ -219,7 +222,7 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
           { value: "mechanical", label: "mechanical splice" },
         ]}
         onChange={(joint) =>
-          set({ ...part, joint: joint as JointDoc["joint"], grade: joint === "adapter" ? part.grade : null, keys: joint === "adapter" ? part.keys : null })
+          set({ ...part, joint: joint as JointDoc["joint"], grade: joint === "adapter" ? part.grade : null, keys: joint === "adapter" ? part.keys : null, crossed: joint === "adapter" ? null : part.crossed })
         }
       />
       {part.joint === "adapter" && (
@@ -246,6 +249,15 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
             onChange={(hybrid) => set({ ...part, hybrid: hybrid === "yes" || null })}
           />
         </>
+      )}
+      {part.joint !== "adapter" && (
+        <Choice
+          label="Strands"
+          width="124px"
+          value={part.crossed ? "yes" : "no"}
+          options={[{ value: "no", label: "by colour" }, { value: "yes", label: "changed places" }]}
+          onChange={(value) => set({ ...part, crossed: value === "yes" || null })}
+        />
       )}
       <TextField
         label="Label"

@@ -10,6 +10,33 @@ interface PartProps {
   set: (next: PartDoc) => Promise<unknown>;
 }
 
+/** How a duplex cord can be crossed by hand, and which port of a cassette the link uses. */
+export function StrandFields({ part, set }: PartProps) {
+  const duplex = part.segment === "cord" && (part.wiring === "A-B" || part.wiring === "A-A");
+  return (
+    <>
+      {duplex && (
+        <Choice
+          label="Duplex clip"
+          width="96px"
+          value={part.clip ?? ""}
+          options={[...RECORDED, { value: "splits", label: "splits" }, { value: "fixed", label: "is fixed" }]}
+          onChange={(clip) => set({ ...part, clip: (clip || null) as SegmentDoc["clip"] })}
+        />
+      )}
+      {part.segment === "cassette" && (
+        <Choice
+          label="Duplex port"
+          width="96px"
+          value={part.port == null ? "" : String(part.port)}
+          options={[...RECORDED, ...options(["1", "2", "3", "4", "5", "6"])]}
+          onChange={(port) => set({ ...part, port: port === "" ? null : Number(port) })}
+        />
+      )}
+    </>
+  );
+}
+
 /** How an existing cable is known: what is only guessed or not measured is said as a finding. */
 export function RecordFields({ part, set }: PartProps) {
   return (

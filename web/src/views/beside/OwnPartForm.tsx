@@ -134,6 +134,7 @@ function Fields({ kind, texts, set, reference }: FieldsProps) {
         <>
           <Pick label="Its pairs are included" value={texts.pairs_included ?? "no"} onChange={set("pairs_included")} options={same(["no", "yes"])} />
           <Pick label="Glass inside" value={texts.fiber ?? ""} onChange={set("fiber")} options={[NONE, ...same(standard)]} />
+          <Typed label="Map, front=behind" value={texts.map} onChange={set("map")} mono />
           <Pick label="Front" value={texts.near ?? ""} onChange={set("near")} options={[NONE, ...same(reference.connectors)]} />
           <Pick label="Back" value={texts.far ?? ""} onChange={set("far")} options={[NONE, ...same(reference.connectors)]} />
         </>

@@ -49,6 +49,8 @@ export function textsOf(draft: Draft): Texts {
     texts[`typical${i}`] = row.typical_db_per_km == null ? "" : String(row.typical_db_per_km);
   });
   const channels = (draft.channels ?? []) as { name: string; wavelength_nm: number }[];
+  const wires = (draft.map ?? []) as number[][];
+  texts.map = wires.map(([a, b, c, d]) => `${a}.${b}=${c}.${d}`).join(", ");
   texts.channels = channels.map((c) => c.wavelength_nm).join(", ");
   return texts;
 }
@@ -124,6 +126,7 @@ export function partOf(texts: Texts): OwnPart | string {
         what: kind === "cassette" ? null : text("what") || kind,
         channels: kind === "multiplexer" ? channels : null,
         pairs_included: kind === "cassette" ? texts.pairs_included === "yes" : null,
+        map: kind === "cassette" ? wiresOf(text("map")) : null,
         fiber: kind === "cassette" ? text("fiber") || null : null,
         ends: text("near") || text("far") ? [text("near") || null, text("far") || null] : null,
       };
@@ -133,6 +136,17 @@ export function partOf(texts: Texts): OwnPart | string {
     if (error instanceof Wrong) return error.message;
     throw error;
   }
+}
+
+/** '1.1=1.2, 1.2=1.1' as strands: plug.position in front = plug.position behind. */
+function wiresOf(text: string): number[][] | null {
+  const said = text.split(/[,;\s]+/).filter(Boolean);
+  if (said.length === 0) return null;
+  return said.map((one) => {
+    const found = /^(\d+)\.(\d+)=(\d+)\.(\d+)$/.exec(one);
+    if (!found) throw new Wrong(`Map: “${one}” is not plug.position=plug.position, as in 1.1=1.12.`);
+    return found.slice(1).map(Number);
+  });
 }
 
 /** The figures of a part in one line. */

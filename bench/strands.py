@@ -1,0 +1,42 @@
+"""Strands traced, and remedies searched for."""
+
+from collections.abc import Callable
+
+from passerelle.core import End, HouseRules, Joint, LightPath, Link, Segment, check_all, connector
+from passerelle.core.lightpath import Part
+from passerelle.core.link import budget
+from passerelle.core.repolarising import repolarised
+from passerelle.core.trace import whole_trunk
+from passerelle.demo_data import demo_plan
+from passerelle.formats import corelink
+
+Timed = Callable[[Callable[[], object]], float]
+
+
+def nine_part_trunk(size: str, wirings: tuple[str, ...]) -> Link:
+    """Cords and trunks of one plug size with opposed adapters between them."""
+    free, pins = connector(f"{size}/UPC/unpinned"), connector(f"{size}/UPC/pinned")
+    parts: list[Part] = []
+    for at, wiring in enumerate(wirings):
+        outer = at in (0, len(wirings) - 1)
+        plug = free if outer or at % 2 == 0 else pins
+        kind = "cord" if outer else "cable"
+        parts += [Joint("adapter", keys="opposed")] if parts else []
+        parts.append(Segment(kind, 20.0, "OM4", (plug, plug), wiring))
+    end = End("100GBASE-SR4", connector=connector(f"{size}/PC"))
+    return Link("trunk", end, end, LightPath(tuple(parts)))
+
+
+def strands_ms(timed: Timed) -> tuple[float, float]:
+    """Trace of a 24-strand path of nine parts; search for the cheapest remedy."""
+    wide = nine_part_trunk("MPO-24", ("type-A", "type-B", "type-A", "type-B", "type-A"))
+    wrong = nine_part_trunk("MPO-12", ("type-C", "type-A", "type-C", "type-C", "type-A"))
+    sums = budget(wrong, HouseRules())
+    return 1000 * timed(lambda: whole_trunk(wide.path)), 1000 * timed(lambda: repolarised(sums))
+
+
+def thousand_trunks(timed: Timed) -> float:
+    """Seconds for the check of 1,000 trunks."""
+    demo = [one for one in corelink.links(demo_plan()) if one.name.startswith("Trunk")]
+    many_trunks = [demo[at % len(demo)] for at in range(1000)]
+    return timed(lambda: check_all(many_trunks, HouseRules()))

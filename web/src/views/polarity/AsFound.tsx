@@ -1,0 +1,122 @@
+/** As found: what the far end showed, and which single part would explain it. */
+import { Box, Button, Flex, Heading, NativeSelect, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Edit, PolarityView } from "../../api/client";
+import { useAsFound, type Reading } from "../../api/polarity";
+import { useOpenPlan } from "../../app/planContext";
+
+interface Props {
+  linkId: number;
+  view: PolarityView;
+  onPut: (edits: Edit[], label: string) => void;
+}
+
+const NOWHERE = "nowhere";
+const key = (place: number[] | null) => (place ? place.join(",") : NOWHERE);
+const place = (text: string) => (text === NOWHERE ? null : text.split(",").map(Number));
+
+export function AsFound({ linkId, view, onPut }: Props) {
+  const { plan } = useOpenPlan();
+  const [readings, setReadings] = useState<Reading[]>([]);
+  const [start, setStart] = useState(key(view.strands[0]?.start_place ?? null));
+  const [end, setEnd] = useState(NOWHERE);
+  const answer = useAsFound(plan.id, linkId, plan.revision, readings);
+  const duplexEnd = Math.max(...view.far_places.map((p) => p[1]!)) === 2;
+  const named = (spot: number[] | null, duplex: boolean) =>
+    spot === null ? "nowhere" : duplex ? `${spot[0]}${"AB"[spot[1]! - 1] ?? ""}` : String(spot[1]);
+  const starts = view.strands.map((s) => ({ value: key(s.start_place), label: s.start }));
+  const add = () => {
+    const from = place(start);
+    if (!from) return;
+    setReadings([...readings.filter((r) => key(r.start) !== start), { start: from, end: place(end) }]);
+  };
+  return (
+    <Box mt="4" className="no-print" data-as-found="">
+      <Heading as="h2" fontSize="18px">
+        As found on site
+      </Heading>
+      <Text fontSize="14px" color="fg.muted" maxW="70ch">
+        Put the red light in at one end and say where it came out. Passerelle says which single part would
+        explain it, and which strand to light next.
+      </Text>
+      <Flex gap="2" mt="2" align="end" wrap="wrap">
+        <Pick label="Light in at" value={start} onChange={setStart} options={starts} />
+        <Pick
+          label="came out at"
+          value={end}
+          onChange={setEnd}
+          options={[{ value: NOWHERE, label: "nowhere" }, ...view.far_places.map((p) => ({ value: key(p), label: named(p, duplexEnd) }))]}
+        />
+        <Button size="sm" h="32px" colorPalette="accent" onClick={add}>
+          Note it
+        </Button>
+        {readings.length > 0 && (
+          <Button size="sm" h="32px" variant="ghost" colorPalette="accent" onClick={() => setReadings([])}>
+            Begin again
+          </Button>
+        )}
+      </Flex>
+      {readings.length > 0 && (
+        <Text mt="1.5" fontSize="14px">
+          Noted: {readings.map((r) => `${starts.find((s) => s.value === key(r.start))?.label} → ${named(r.end, duplexEnd)}`).join(", ")}
+        </Text>
+      )}
+      {answer.error && (
+        <Text role="alert" color="stop.fg" fontWeight="600">
+          {answer.error.message}
+        </Text>
+      )}
+      {readings.length > 0 && answer.data && (
+        <Box mt="2" data-explanations="">
+          <Text fontWeight="700">
+            {answer.data.explanations.length === 0
+              ? "No single part explains this: read again, or two parts are not as planned."
+              : answer.data.explanations.length === 1
+                ? "One explanation"
+                : `${answer.data.explanations.length} explanations agree so far`}
+            {answer.data.next_label && `; light ${answer.data.next_label} next`}
+          </Text>
+          {answer.data.explanations.map((one) => (
+            <Flex key={one.label} gap="3" align="center" py="1" borderTopWidth="1px">
+              <Text flex="1">{one.at === null ? "Everything is as planned" : `${one.label} is what hangs there`}</Text>
+              {one.at !== null && (
+                <Button size="xs" variant="outline" colorPalette="accent" onClick={() => onPut(one.edits, one.label)}>
+                  Put it into the plan
+                </Button>
+              )}
+            </Flex>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+interface PickProps {
+  label: string;
+  value: string;
+  options: { value: string; label: string }[];
+  onChange: (value: string) => void;
+}
+
+function Pick({ label, value, options, onChange }: PickProps) {
+  return (
+    <Box>
+      <Text asChild fontSize="12px" color="fg.muted">
+        <label>
+          {label}
+          <NativeSelect.Root size="xs" w="110px">
+            <NativeSelect.Field aria-label={label} h="32px" fontSize="14px" bg="bg.panel" value={value} onChange={(e) => onChange(e.target.value)}>
+              {options.map((o) => (
+                <option key={o.value} value={o.value}>
+                  {o.label}
+                </option>
+              ))}
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+        </label>
+      </Text>
+    </Box>
+  );
+}
