@@ -131,7 +131,7 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("need", need, False, DESIGN),
     ("polarity-2", strands(16), False, DESIGN),
     ("polarity-12", strands(61), False, DESIGN),
-    ("polarity-24", strands(63), False, DESIGN),
+    ("polarity-24", strands(56), False, DESIGN),
 ]
 
 

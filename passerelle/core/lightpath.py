@@ -65,7 +65,8 @@ class Segment:
 
     def reversed(self) -> "Segment":
         """The same segment seen from the other end."""
-        front = {"a": "b", "b": "a"}.get(self.front or "", self.front)
+        alike = self.kind == "cassette" and self.ends[0] == self.ends[1]
+        front = {"a": "b", "b": "a", "": "b" if alike else None}[self.front or ""]
         return replace(self, ends=(self.ends[1], self.ends[0]), front=front)
 
 

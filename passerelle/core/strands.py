@@ -82,12 +82,17 @@ def composed(first: Wires, second: Wires) -> Wires:
 
 @cache
 def _cassette(name: str) -> Wires | None:
-    """A cassette of the table from its ports in front to its plug behind."""
+    """A cassette of the table from its ports in front to its plugs behind.
+
+    A cassette of more ports has more plugs of the same sort: ports 7 to 12 lead to plug 2.
+    """
     row = STANDARD.cassettes.get(name)
     if row is not None:
         found: Wires = {}
-        for port, (a, b) in enumerate(row.front, start=1):
-            found[port, 1], found[port, 2] = (1, a), (1, b)
+        for port in range(PLUGS):
+            plug, at = divmod(port, len(row.front))
+            a, b = row.front[at]
+            found[port + 1, 1], found[port + 1, 2] = (plug + 1, a), (plug + 1, b)
         return found
     conversion = STANDARD.conversions.get(name)
     if conversion is None:
@@ -123,7 +128,7 @@ def of_segment(segment: Segment, tables: Tables = STANDARD) -> Wires | None:
         made = _cassette(segment.wiring or "")
         if made is None:
             return None
-        return made if _front_is_near(segment) else inverse(made)
+        return made if front_is_near(segment) else inverse(made)
     if counts[0] != counts[1]:
         count = max(counts)
         if 2 not in counts or count not in (12, 16):
@@ -143,11 +148,11 @@ def of_segment(segment: Segment, tables: Tables = STANDARD) -> Wires | None:
     return None
 
 
-def _front_is_near(segment: Segment) -> bool:
+def front_is_near(segment: Segment) -> bool:
     """True where the cassette's ports (or the larger number of plugs) are towards end a."""
     near, far = positions(segment.ends[0]), positions(segment.ends[1])
     if near != far:
-        return near < far or (near == 24 and far == 12)
+        return near < far
     return segment.front != "b"
 
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 from .lightpath import Joint, LightPath, Segment
 from .modules import Module
-from .strands import Place, Wires, of_joint, of_segment, positions
+from .strands import PLUGS, Place, Wires, front_is_near, of_joint, of_segment, positions
 from .tables import STANDARD, Tables
 
 TX, RX, DARK = "transmit", "receive", "dark"
@@ -145,13 +145,25 @@ def starts_of(path: LightPath, module: Module, lane: int | None) -> list[tuple[P
     return [((plug, position), role, one) for position, (role, one) in sorted(known.items())]
 
 
+def _plugs(path: LightPath) -> int:
+    """How many ports or plugs stand side by side at end a, for all strands of the trunk."""
+    segments = [p for p in path.parts if isinstance(p, Segment)]
+    width = positions(segments[0].ends[0])
+    for segment in segments:
+        conversion = STANDARD.conversions.get(segment.wiring or "")
+        if conversion is not None:
+            return max(wire[0 if front_is_near(segment) else 2] for wire in conversion.front)
+    wide = [s for s in segments if max(positions(end) for end in s.ends) > 2]
+    if width > 2 or not wide:
+        return 1
+    count = max(max(s.strands or 0, *(positions(end) for end in s.ends)) for s in wide)
+    return min(PLUGS, count // width)
+
+
 def whole_trunk(path: LightPath, tables: Tables = STANDARD) -> Trace:
-    """Every position that the path's widest multi-fiber part has, port by port from end a."""
+    """Every strand of the path's widest multi-fiber part, port by port from end a."""
     wires, unrecorded = maps(path, tables)
-    first = path.segment(0).ends[0]
-    count = max(positions(end) for p in path.parts if isinstance(p, Segment) for end in p.ends)
-    width = positions(first)
-    plugs = count // width if width == 2 and count > 2 else 1
+    width, plugs = positions(path.segment(0).ends[0]), _plugs(path)
     starts = [
         ((plug, position), DARK, 0)
         for plug in range(1, plugs + 1)

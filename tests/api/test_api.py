@@ -143,7 +143,7 @@ def test_import_is_all_or_nothing(client):
     doc["links"][-1]["path"][0]["length_m"] = -1
     refused = client.post("/api/plans/import", content=json.dumps(doc))
     assert (refused.status_code, len(client.get("/api/plans").json())) == (422, 1)
-    assert refused.json()["detail"].startswith("links[62].path[0].length_m: -1")
+    assert refused.json()["detail"].startswith("links[63].path[0].length_m: -1")
     taken = client.post("/api/plans/import", content=write_plan(demo_plan())).json()
     assert client.get(f"/api/plans/{taken['id']}/export").content == write_plan(demo_plan())
 
@@ -259,3 +259,25 @@ def test_variants_refuse_with_the_field_and_store_nothing(client):
     four = client.post("/api/plans/1/links/7/variants", json={"variants": [{}] * 4})
     assert four.status_code == 422
     assert client.get("/api/plans/1").json()["revision"] == 1
+
+
+def test_strands_are_traced_previewed_and_read_as_found(client):
+    rows = {r["name"]: r["id"] for r in client.get("/api/plans/1/links").json()}
+    link = f"/api/plans/1/links/{rows['Trunk T-18, type-B trunk in method A']}"
+    view = client.get(f"{link}/polarity").json()
+    assert (view["polarity"], view["rows"], len(view["strands"])) == ("straight", 12, 12)
+    first = view["strands"][0]
+    assert (first["labels"][-1], first["meets"], first["right"]) == ("6A", "Tx", False)
+    method = next(m for m in view["methods"] if m["name"] == "A")
+    assert len(method["edits"]) == 1  # the trunk
+    after = client.post(f"{link}/polarity/preview", json={"edits": method["edits"]}).json()
+    assert (after["polarity"], after["strands"][0]["labels"][-1]) == ("crossed", "1B")
+    assert client.get(f"{link}/polarity").json() == view
+    seen = {"readings": [{"start": [1, 1], "end": [1, 1]}]}
+    found = client.post(f"{link}/as-found", json=seen).json()["explanations"]
+    assert found
+    assert all("part" in one["label"] for one in found)
+    refused = client.post(f"{link}/as-found", json={"readings": [{"start": [0, 1], "end": None}]})
+    assert refused.status_code == 422
+    one = client.get(f"/api/plans/1/links/{rows['Instrument Hall – Tide Gauge Hut']}/polarity")
+    assert one.json()["strands"][0]["meets"] == "1490 nm out, 1310 nm back"

@@ -297,14 +297,26 @@ def test_the_next_strand_splits_what_is_left():
         assert all(ends == told[0] for ends in told)  # nothing from outside tells them apart
 
 
-def test_conversion_cassettes_keep_each_channel_on_its_lanes():
-    """3 x 8 over 2 x 12: position p of each channel arrives at 13 - p of the same channel."""
-    box = Segment("cassette", 0, "OM4", (P, U), "2x12 to 3x8", front="b")
-    wires = inverse(of_segment(box)) if (1, 5) in of_segment(box) else of_segment(box)
-    trunk = of_segment(multi("cable", "type-B"))
-    whole = composed(composed(wires, trunk), inverse(wires))
-    used = [1, 2, 3, 4, 9, 10, 11, 12]
-    assert whole == {(n, p): (n, 13 - p) for n in (1, 2, 3) for p in used}
+def test_three_parallel_channels_over_two_twelves():
+    """Base-8 links over two trunks of twelve: all 24 strands used, each channel on its lanes."""
+    box = Segment("cassette", 0, "OM4", (P, P), "2x12 to 3x8", port=3)
+    path = LightPath((
+        multi("cord", "type-B"), keyed("aligned"), box, keyed("opposed"), multi("cable", "type-B"),
+        keyed("opposed"), box.reversed(), keyed("aligned"), multi("cord", "type-B"),
+    ))  # fmt: skip
+    path = LightPath((*path.parts[:2], replace(box, front="a"), *path.parts[3:6],
+                      replace(box, front="b"), *path.parts[7:]))  # fmt: skip
+    used = {start: end for start, end in ends_of(whole_trunk(path)).items() if end is not None}
+    assert used == {(n, p): (n, 13 - p) for n in (1, 2, 3) for p in (1, 2, 3, 4, 9, 10, 11, 12)}
+    assert judged(parallel_link(path)).polarity == "crossed"
+
+
+def test_twelve_ports_stand_on_two_plugs_of_a_24_strand_trunk():
+    path = duplex_path(*METHODS["B"])
+    parts = list(path.parts)
+    parts[4] = replace(parts[4], strands=24)
+    ends = ends_of(whole_trunk(LightPath(tuple(parts))))
+    assert ends == {(k, p): (k, 3 - p) for k in range(1, 13) for p in (1, 2)}
 
 
 def test_own_maps_are_taken_and_refused_where_two_strands_meet():
