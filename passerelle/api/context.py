@@ -13,11 +13,14 @@ from sqlalchemy.orm import Session
 from passerelle.core.check import many_answers
 from passerelle.plans import journal
 from passerelle.plans.answers import Answers
-from passerelle.plans.documents import link_doc, place_names, places
+from passerelle.plans.documents import link_doc, links, place_names, places
 from passerelle.plans.models import LinkRow, Plan, Revision
 from passerelle.plans.store import Store
 
 from . import schemas, views
+
+MANY = 500
+"""More rows than this are read all at once."""
 
 
 @dataclass
@@ -93,7 +96,6 @@ def summaries(
 ) -> list[schemas.LinkSummary]:
     """Overview rows of a plan's links; rows whose answer still holds are not worked out again."""
     frame = ctx.answers.frame(plan)
-    shared = ctx.answers.together(session, plan).by_link
     names = place_names(session, plan)
     query = select(LinkRow.id, LinkRow.changed_in).where(LinkRow.plan_id == plan.id)
     if only is not None:
@@ -102,10 +104,14 @@ def summaries(
         (number, changed_in, frame.changed_in)
         for number, changed_in in session.execute(query.order_by(LinkRow.position, LinkRow.id))
     ]
+    # A plan that is opened: its rows are read once and held while both of them are looked at.
+    new = sum(key not in ctx.summaries for key in keys)
+    held = links(session, plan) if new > MANY else []
+    shared = ctx.answers.together(session, plan).by_link
     missing = [key[0] for key in keys if key not in ctx.summaries or key[0] in shared]
     found = {}
-    for at in range(0, len(missing), 500):
-        rows = session.scalars(select(LinkRow).where(LinkRow.id.in_(missing[at : at + 500])))
+    for at in range(0, len(missing), MANY):
+        rows = session.scalars(select(LinkRow).where(LinkRow.id.in_(missing[at : at + MANY])))
         with many_answers():
             for row in rows:
                 check = ctx.answers.alone(row, frame, names).with_findings(shared.get(row.id, ()))
@@ -113,6 +119,7 @@ def summaries(
                 found[row.id] = made
                 if row.id not in shared:  # what others have a part in is worked out each time
                     ctx.summaries[row.id, row.changed_in, frame.changed_in] = made
+    held.clear()
     return [found.get(key[0]) or ctx.summaries[key] for key in keys]
 
 
@@ -133,7 +140,7 @@ def changed(
     after = ctx.answers.together(session, plan).by_link
     moved = [n for n in (*before, *after) if before.get(n) != after.get(n)]
     numbers = list(dict.fromkeys([*(c.entity_id for c in touched if c.entity == "link"), *moved]))
-    everything = any(c.entity == "plan" for c in touched) or len(numbers) > 500
+    everything = any(c.entity == "plan" for c in touched) or len(numbers) > MANY
     found = [] if everything else summaries(ctx, session, plan, numbers)
     there = {row.id for row in found}
     row = session.get(LinkRow, link_id) if link_id is not None else None

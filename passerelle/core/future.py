@@ -1,5 +1,7 @@
 """fiber.growth: does the path carry the plan's growth speed with new modules alone?"""
 
+from functools import cache
+
 from .findings import Finding, finding
 from .house_rules import HouseRules
 from .judging import EXACT, fmt_m
@@ -9,11 +11,23 @@ from .modules import End, Module, resolve
 from .tables import STANDARD, Application
 
 
-def comparable(now: Module, mode: str, application: Application) -> bool:
-    """Of the same mode and family, and made for as many strands: one, two, or a row."""
-    row = {1: 1, 2: 2}.get(now.strands or 2, 3) == {1: 1, 2: 2}.get(application.strands, 3)
-    storage = now.source.startswith("T11") == application.source.startswith("T11")
-    return row and storage and mode in resolve(End(application.name)).modes
+def _kind(strands: int | None, source: str) -> tuple[int, bool]:
+    """One strand, two, or a row of them; storage or not."""
+    return {1: 1, 2: 2}.get(strands or 2, 3), source.startswith("T11")
+
+
+@cache
+def _comparable(kind: tuple[int, bool], mode: str) -> tuple[Application, ...]:
+    return tuple(
+        a
+        for a in STANDARD.applications.values()
+        if _kind(a.strands, a.source) == kind and mode in resolve(End(a.name)).modes
+    )
+
+
+def comparable(now: Module, mode: str) -> tuple[Application, ...]:
+    """Applications of the same mode and family, made for as many strands: one, two, or a row."""
+    return _comparable(_kind(now.strands, now.source), mode)
 
 
 def _stopped(budget: Budget, application: Application, measured: bool) -> tuple[float, str] | None:
@@ -46,7 +60,7 @@ def check_future(budget: Budget) -> list[Finding]:
     if wanted is None or slower.rate_gbps >= wanted or budget.lowest is None:
         return []
     mode, measured = budget.lowest.mode, is_measured(budget.link.path)
-    fitting = [a for a in STANDARD.applications.values() if comparable(slower, mode, a)]
+    fitting = comparable(slower, mode)
     stopped = []
     for application in fitting:
         if application.rate_gbps == wanted:

@@ -8,7 +8,7 @@ from .future import comparable
 from .link import Link
 from .modules import End
 from .proposal import plug_for
-from .tables import STANDARD, Application
+from .tables import Application
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,11 +51,9 @@ def growth(check: LinkCheck) -> Growth:
     now, mode = slower.rate_gbps, sums.lowest.mode if sums.lowest else ""
     carried: list[Application] = []
     stopped: list[tuple[int, float, Application, str]] = []
-    for application in STANDARD.applications.values():
+    for application in comparable(slower, mode):
         pair = application.pairs_with
         if application.rate_gbps <= now or (pair is not None and pair < application.name):
-            continue
-        if not comparable(slower, mode, application):
             continue
         then = check.again(_as(link, application))
         if then.verdict in (WORKS, TIGHT):

@@ -249,6 +249,8 @@ def resolve(end: End) -> Module:
         module = _custom(sheet)
     else:
         module = _leg(_standard(end.application), end.port.lane)
+        if end.own is None and sheet.is_empty:
+            return module  # rows of the table were checked when it was read
         if not sheet.is_empty:
             module = _with_figures(module, sheet)
     if end.own is not None:

@@ -141,18 +141,31 @@ def together(
 Claims = list[tuple[int, str, Claim]]
 
 
-def _free_port(claims: Claims, devices: dict[str, Device], claim: Claim, end: End) -> Remedy | None:
-    """The next port of the group that no link takes."""
-    device = devices.get(claim.device)
-    group = device.group(claim.group) if device else None
-    if group is None:
-        return None
-    taken = {c.number for _, _, c in claims if (c.device, c.group) == (claim.device, claim.group)}
-    free = next((n for n in range(1, group.count + 1) if n not in taken), None)
+def _free_ports(claims: Claims, devices: dict[str, Device]) -> dict[tuple[str, str | None], int]:
+    """The first port of each group that no link takes, where there is one."""
+    taken: dict[tuple[str, str | None], set[int | None]] = defaultdict(set)
+    for _, _, claim in claims:
+        taken[claim.device, claim.group].add(claim.number)
+    found = {}
+    for (name, of), numbers in taken.items():
+        device = devices.get(name)
+        group = device.group(of) if device else None
+        free = range(1, group.count + 1) if group else range(0)
+        number = next((n for n in free if n not in numbers), None)
+        if number is not None:
+            found[name, of] = number
+    return found
+
+
+def _free_port(
+    free_ports: dict[tuple[str, str | None], int], claim: Claim, end: End
+) -> Remedy | None:
+    """Take the next free port of the group."""
+    free = free_ports.get((claim.device, claim.group))
     if free is None:
         return None
     new = replace(end, port=replace(end.port, number=free))
-    where = f"{claim.device}, {group.name} {free}"
+    where = f"{claim.device}, {claim.group} {free}" if claim.group else f"{claim.device}, {free}"
     return Remedy(f"Free port: {where}", (SetEnd(claim.side, new),), "setting")
 
 
@@ -167,39 +180,55 @@ def _ports(
     for key, name, claim in claims:
         if claim.number is not None:
             ports[claim.device, claim.group, claim.number].append((key, name, claim))
+    free_ports = _free_ports(claims, devices)
     for (device, group, number), users in ports.items():
         if len(users) < 2:
             continue
         where = f"{device}, {group} {number}" if group else f"{device}, port {number}"
-        lanes = Counter(claim.lane for _, _, claim in users)
+        sharing = _Sharing(users)
         for key, name, claim in users:
-            others = [(n, c) for k, n, c in users if k != key]
-            if not others:
-                continue
-            if claim.lane is None or any(c.lane is None for _, c in others):
-                message = f"{where} is also taken by {others[0][0]}."
+            told = sharing.clash(where, key, claim)
+            if told is not None:
                 end = ends[key][0 if claim.side == A else 1]
-                by_link[key].append(
-                    finding(
-                        "port.clash",
-                        message,
-                        ends=(claim.side,),
-                        remedy=_free_port(claims, devices, claim, end),
-                    )
-                )
-            elif lanes[claim.lane] > 1:
-                same = next(n for n, c in others if c.lane == claim.lane)
-                message = f"Lane {claim.lane} of {where} is also that of {same}."
-                by_link[key].append(finding("port.clash", message, ends=(claim.side,)))
-            elif any(c.parent != claim.parent for _, c in others):
-                other = next(c for _, c in others if c.parent != claim.parent)
-                message = f"{where} holds one module: {claim.parent} here, {other.parent} there."
-                by_link[key].append(finding("port.breakout", message, ends=(claim.side,)))
-            elif any(bool(c.split) != bool(claim.split) for _, c in others):
-                message = f"{where} is noted as split in one link and not in {name}."
-                by_link[key].append(
-                    finding("port.breakout", message, ends=(claim.side,), severity=WARN)
-                )
+                free = _free_port(free_ports, claim, end) if claim.lane is None else None
+                clash = finding("port.clash", told, ends=(claim.side,), remedy=free)
+                by_link[key].append(clash)
+                continue
+            told, severity = sharing.mix(where, name, claim)
+            if told is not None:
+                mixed = finding("port.breakout", told, ends=(claim.side,), severity=severity)
+                by_link[key].append(mixed)
+
+
+class _Sharing:
+    """The links that share a port, looked at once for all of them."""
+
+    def __init__(self, users: Claims) -> None:
+        self.first = users[:2]
+        self.whole = sum(claim.lane is None for _, _, claim in users)
+        self.lanes: dict[int | None, list[tuple[int, str]]] = defaultdict(list)
+        for key, name, claim in users:
+            if len(self.lanes[claim.lane]) < 2:
+                self.lanes[claim.lane].append((key, name))
+        self.parents = dict.fromkeys(claim.parent for _, _, claim in users)
+        self.splits = {bool(claim.split) for _, _, claim in users}
+
+    def clash(self, where: str, key: int, claim: Claim) -> str | None:
+        """Who else takes the port, or this lane of it."""
+        if claim.lane is None or self.whole:
+            other = next((name for k, name, _ in self.first if k != key), None)
+            return f"{where} is also taken by {other}." if other is not None else None
+        same = next((name for k, name in self.lanes[claim.lane] if k != key), None)
+        return f"Lane {claim.lane} of {where} is also that of {same}." if same else None
+
+    def mix(self, where: str, name: str, claim: Claim) -> tuple[str | None, str | None]:
+        """What does not agree among the lanes of one port, and how serious that is."""
+        other = next((parent for parent in self.parents if parent != claim.parent), None)
+        if other is not None:
+            return f"{where} holds one module: {claim.parent} here, {other} there.", None
+        if len(self.splits) > 1:
+            return f"{where} is noted as split in one link and not in {name}.", WARN
+        return None, None
 
 
 def _counts(claims: Claims, devices: dict[str, Device], by_link: dict[int, list[Finding]]) -> None:

@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from typing import TypeVar
 
 from pydantic import TypeAdapter
-from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from passerelle.core.check import LinkCheck, check_link, many_answers
@@ -20,7 +19,8 @@ from passerelle.formats.planfile import (
     SpareDoc,
 )
 
-from .documents import link_doc, place_names
+from .documents import link_doc, links, place_names
+from .journal import revision
 from .models import LinkRow, Plan
 
 KEPT = 20_000
@@ -55,6 +55,17 @@ class Frame:
     site: site.Site
 
 
+@dataclass(frozen=True)
+class _Looked:
+    """A plan's links looked at together: as of which revision, by what, and what was found."""
+
+    revision: int
+    changed_in: int
+    rules: HouseRules
+    facts: dict[int, Facts]
+    found: Together
+
+
 Key = TypeVar("Key")
 Value = TypeVar("Value")
 
@@ -74,8 +85,7 @@ class Answers:
     def __init__(self) -> None:
         self._frames: dict[int, Frame] = {}
         self._checks: _Kept[tuple[int, int, int, HouseRules], LinkCheck] = _Kept()
-        self._facts: _Kept[tuple[int, int, int], Facts] = _Kept()
-        self._together: dict[int, tuple[tuple[int, HouseRules], Together]] = {}
+        self._looked: dict[int, _Looked] = {}
 
     def frame(self, plan: Plan) -> Frame:
         """House rules and site of a plan, made once for each revision that changes them."""
@@ -99,39 +109,63 @@ class Answers:
         return found
 
     def together(self, session: Session, plan: Plan, rules: HouseRules | None = None) -> Together:
-        """What only the whole plan shows."""
+        """What only the whole plan shows.
+
+        After a change of a few links only their facts are looked at again, and where those stay as
+        they were, so does what follows from them.
+        """
         frame = self.frame(plan)
         rules = rules or frame.rules
-        known = self._together.get(plan.id)
-        if known is not None and known[0] == (plan.revision, rules):
-            return known[1]
-        query = select(LinkRow.id, LinkRow.changed_in).where(LinkRow.plan_id == plan.id)
-        keys = [
-            (number, changed_in, frame.changed_in)
-            for number, changed_in in session.execute(query.order_by(LinkRow.position, LinkRow.id))
-        ]
-        missing = [key[0] for key in keys if key not in self._facts]
-        names = place_names(session, plan) if missing else {}
-        with many_answers():
-            for at in range(0, len(missing), 500):
-                some = missing[at : at + 500]
-                for row in session.scalars(select(LinkRow).where(LinkRow.id.in_(some))):
-                    link = self.alone(row, frame, names).budget.link
-                    self._facts[row.id, row.changed_in, frame.changed_in] = facts_of(link)
-            found = together(
-                ((key[0], self._facts[key]) for key in keys),
-                frame.site.devices,
-                frame.site.spares,
-                rules,
-            )
+        known = self._looked.get(plan.id)
+        if known is not None and (known.revision, known.rules) == (plan.revision, rules):
+            return known.found
+        facts = self._after_one_change(session, plan, known) or self._all_facts(session, plan)
+        if known is not None and known.rules == rules and facts is known.facts:
+            found = known.found
+        else:
+            site = frame.site
+            found = together(facts.items(), site.devices, site.spares, rules)
         if rules == frame.rules:
-            self._together[plan.id] = ((plan.revision, rules), found)
+            looked = _Looked(plan.revision, frame.changed_in, rules, facts, found)
+            self._looked[plan.id] = looked
         return found
+
+    def _facts(self, row: LinkRow, frame: Frame, names: dict[int, str]) -> Facts:
+        return facts_of(self.alone(row, frame, names).budget.link)
+
+    def _all_facts(self, session: Session, plan: Plan) -> dict[int, Facts]:
+        frame, names = self.frame(plan), place_names(session, plan)
+        with many_answers():
+            return {row.id: self._facts(row, frame, names) for row in links(session, plan)}
+
+    def _after_one_change(
+        self, session: Session, plan: Plan, known: "_Looked | None"
+    ) -> dict[int, Facts] | None:
+        """The facts after the newest revision alone; None where all have to be looked at.
+
+        The same dictionary comes back where no fact has changed.
+        """
+        if known is None or known.changed_in != plan.changed_in:
+            return None
+        head = revision(session, plan, plan.revision)
+        if head is None or known.revision != plan.revision - 1:
+            return known.facts if known.revision == plan.revision else None
+        touched = {c.entity_id for c in head.changes if c.entity == "link"}
+        frame, names = self.frame(plan), place_names(session, plan)
+        fresh = {}
+        for number in touched:
+            row = session.get(LinkRow, number)
+            if row is None or number not in known.facts:
+                return None  # a link came or went: the order counts
+            fresh[number] = self._facts(row, frame, names)
+        if all(known.facts[number] == facts for number, facts in fresh.items()):
+            return known.facts
+        return known.facts | fresh
 
     def shared(self, plan_id: int) -> dict[int, tuple[Finding, ...]]:
         """The findings of `together` as they were last worked out: to see what a change moved."""
-        known = self._together.get(plan_id)
-        return known[1].by_link if known else {}
+        known = self._looked.get(plan_id)
+        return known.found.by_link if known else {}
 
     def of(
         self,

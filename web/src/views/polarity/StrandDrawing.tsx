@@ -27,7 +27,7 @@ export function StrandDrawing({ view, a, b, lit, onLit }: Props) {
   }, []);
   const pitch = view.rows <= 2 ? 30 : view.rows <= 12 ? 19 : Math.max(9.5, 300 / view.rows);
   const height = HEAD + view.rows * pitch + 10;
-  const weight = view.columns.map((c) => (c.joint ? 0.62 : c.title.startsWith("cassette") ? 1.1 : 1.2));
+  const weight = view.columns.map((c) => (c.joint ? 0.72 : c.title.startsWith("cassette") ? 1.1 : 1.2));
   const total = weight.reduce((sum, w) => sum + w, 0);
   const inner = width - 2 * SIDE;
   const xs = [SIDE];
