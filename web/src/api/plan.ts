@@ -1,5 +1,5 @@
 /** Hooks over the API: server state lives in the query cache and nowhere else. */
-import { useEffect, useMemo, useRef } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import {
   keepPreviousData,
   useQuery,
@@ -72,10 +72,21 @@ export const useWhy = (plan_id: number, link_id: number, revision: number, on: b
     placeholderData: keepPreviousData,
   });
 
-/** Asked for again after every change of the link, so that it never speaks of an older path. */
-export const useGrowth = (plan_id: number, link_id: number, changed_in: number, rules: HouseRules) =>
-  useQuery({
-    queryKey: ["plan", plan_id, "growth", link_id, changed_in, rules],
+/** A value once it has stayed the same for a while: what can wait does not slow the verdict down. */
+function useSettled<T>(value: T, wait_ms: number): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const later = setTimeout(() => setSettled(value), wait_ms);
+    return () => clearTimeout(later);
+  }, [value, wait_ms]);
+  return settled;
+}
+
+/** Asked for again after every change of the link, as soon as the person pauses. */
+export function useGrowth(plan_id: number, link_id: number, changed_in: number, rules: HouseRules) {
+  const settled = useSettled(changed_in, 300);
+  return useQuery({
+    queryKey: ["plan", plan_id, "growth", link_id, settled, rules],
     queryFn: () =>
       taken(
         client.GET("/api/plans/{plan_id}/links/{link_id}/growth", {
@@ -84,6 +95,7 @@ export const useGrowth = (plan_id: number, link_id: number, changed_in: number, 
       ),
     placeholderData: keepPreviousData,
   });
+}
 
 export const useReference = () =>
   useQuery({
