@@ -18,6 +18,21 @@ from passerelle.core import (
 LC, APC, BARE = connector("LC/UPC"), connector("LC/APC"), connector("bare")
 
 
+CUSTOM = {
+    "source": "sheet 1",
+    "tx_min_dbm": -6.0,
+    "tx_max_dbm": -1.0,
+    "rx_min_dbm": -20.0,
+    "rx_max_dbm": -1.0,
+    "tx_wavelength_nm": 1310.0,
+    "rx_wavelength_nm": 1310.0,
+    "reach_m": 20000.0,
+    "fiber_mode": "single-mode",
+    "rate_gbps": 10.0,
+}
+"""A module that no standard describes, from its data sheet."""
+
+
 def cord(fiber: str = "OS2", length_m: float = 2.0, **changes: Any) -> Segment:
     """A crossed LC cord."""
     return Segment(**{"kind": "cord", "length_m": length_m, "fiber": fiber, "ends": (LC, LC),
@@ -56,3 +71,8 @@ def judged(subject: Link, **rules: Any) -> LinkCheck:
 def rules_of(check: LinkCheck) -> set[str]:
     """The ids of the rules that a check found."""
     return {found.rule.id for found in check.findings}
+
+
+def two_pairs(fiber: str, length_m: float) -> LightPath:
+    """Cords of 2 m at both ends of a cable: length_m in all, two mated pairs."""
+    return path(cord(fiber), cable(fiber, length_m - 4), cord(fiber))

@@ -4,11 +4,12 @@ A reading says where light put in at a place of end a came out at end b, or that
 single change of one part is an explanation if the changed path shows the same readings.
 """
 
-from dataclasses import dataclass
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
 
-from .lightpath import LightPath
-from .repolarising import changes
-from .strands import Place, positions
+from .lightpath import Joint, LightPath
+from .repolarising import Change, changes
+from .strands import Place
 from .tables import STANDARD, Tables
 from .trace import Trace, whole_trunk
 
@@ -43,10 +44,18 @@ def ends_of(trace: Trace) -> dict[Place, Place | None]:
     return {strand.places[0]: strand.end for strand in trace.strands}
 
 
+def _swapped(path: LightPath) -> Iterator[Change]:
+    """A splice whose strands changed places is never a remedy, but it is a common mistake."""
+    for at, part in enumerate(path.parts):
+        if isinstance(part, Joint) and part.kind != "adapter" and not part.crossed:
+            label = f"Splice at part {at + 1}: strands changed places"
+            yield Change(at, "splice", replace(part, crossed=True), label)
+
+
 def explained(path: LightPath, readings: tuple[Reading, ...], tables: Tables = STANDARD) -> AsFound:
     """Single explanations of the readings; the plan itself first where it agrees."""
     tried = [Explanation(None, "as planned", path)]
-    for change in changes(path):
+    for change in (*changes(path), *_swapped(path)):
         parts = list(path.parts)
         parts[change.at] = change.part
         tried.append(Explanation(change.at, change.label, LightPath(tuple(parts))))
@@ -74,10 +83,3 @@ def _next(outcomes: list[dict[Place, Place | None]], readings: tuple[Reading, ..
         if largest < len(outcomes) and (best is None or largest < best[0]):
             best = (largest, place)
     return best[1] if best else None
-
-
-def width_at(path: LightPath, side: str) -> int:
-    """How many positions the face at an end has: what a reading can name."""
-    last = len(path.parts) - 1
-    segment = path.segment(0 if side == "a" else last)
-    return positions(segment.ends[0 if side == "a" else 1])

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 
 WORST_CASE, TYPICAL, STATISTICAL = "worst-case", "typical", "statistical"
-LOSS_BASES = (WORST_CASE, TYPICAL, STATISTICAL)
 ALWAYS, OVER_300_M = "always", "over-300-m"
 ISO_11801, TIA_568 = "iso-11801", "tia-568"
 DATA_SHEET, STANDARD_ONLY = "data-sheet", "standard"

@@ -12,10 +12,6 @@ from dataclasses import dataclass, replace
 
 from .connectors import Connector
 
-SEGMENT_KINDS = ("cord", "cable", "pigtail", "cassette", "inline")
-JOINT_KINDS = ("adapter", "fusion", "mechanical")
-LENGTH_SOURCES = ("measured", "drawing", "guess")
-FIBER_SOURCES = ("print", "record", "guess")
 MAX_PARTS = 500
 MAX_LENGTH_M = 200_000.0
 

@@ -75,11 +75,6 @@ def inverse(wires: Wires) -> Wires:
     return {to: start for start, to in wires.items()}
 
 
-def composed(first: Wires, second: Wires) -> Wires:
-    """One part after the other; what the second does not carry on is dark."""
-    return {start: second[to] for start, to in first.items() if to in second}
-
-
 @cache
 def _cassette(name: str) -> Wires | None:
     """A cassette of the table from its ports in front to its plugs behind.

@@ -13,7 +13,6 @@ from .linkdocs import LinkDoc
 from .owndocs import OwnPartDoc
 from .refusal import Refused, refusal
 
-FORMAT = "passerelle-plan"
 MAX_FILE_BYTES = 64 * 1024 * 1024
 MAX_LINKS = 10_000
 

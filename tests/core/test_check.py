@@ -5,28 +5,19 @@ Lengths and limits are the published ones; the sums beside them are worked by ha
 
 import pytest
 
-from passerelle.core import End, HouseRules, Joint, Link, Segment, check_link, connector
+from passerelle.core import End, HouseRules, Joint, Link, check_link
 from passerelle.core.edits import apply_all
 from passerelle.core.modules import Port
-from tests.making import APC, BARE, LC, cable, cord, judged, link, path, rules_of
-
-CUSTOM = {
-    "source": "sheet 1",
-    "tx_min_dbm": -6.0,
-    "tx_max_dbm": -1.0,
-    "rx_min_dbm": -20.0,
-    "rx_max_dbm": -1.0,
-    "tx_wavelength_nm": 1310.0,
-    "rx_wavelength_nm": 1310.0,
-    "reach_m": 20000.0,
-    "fiber_mode": "single-mode",
-    "rate_gbps": 10.0,
-}
-
-
-def two_pairs(fiber: str, length_m: float):
-    """Cords of 2 m at both ends of a cable: length_m in all, two mated pairs."""
-    return path(cord(fiber), cable(fiber, length_m - 4), cord(fiber))
+from tests.making import (
+    CUSTOM,
+    cable,
+    cord,
+    judged,
+    link,
+    path,
+    rules_of,
+    two_pairs,
+)
 
 
 @pytest.mark.parametrize(
@@ -201,74 +192,6 @@ def test_long_wave_gigabit_may_run_on_multimode():
     assert "module.mode" not in rules_of(judged(link("1000BASE-LX", two_pairs("OM2", 400))))
 
 
-MPO, PINNED, MPO_APC = (
-    connector("MPO-12/UPC/unpinned"),
-    connector("MPO-12/UPC/pinned"),
-    connector("MPO-12/APC/unpinned"),
-)
-
-
-@pytest.mark.parametrize(
-    ("near", "far", "joint", "rule"),
-    [
-        (LC, APC, Joint("adapter"), "mate.polish"),
-        (LC, connector("SC/UPC"), Joint("adapter"), "mate.connector"),
-        (LC, BARE, Joint("adapter"), "mate.connector"),
-        (LC, LC, Joint("fusion"), "mate.connector"),
-        (MPO, MPO, Joint("adapter"), "mate.pins"),
-        (PINNED, PINNED, Joint("adapter"), "mate.pins"),
-        (MPO_APC, connector("MPO-12/APC/pinned"), Joint("adapter", keys="aligned"), "mate.keys"),
-        (MPO, connector("MPO-16/UPC/pinned"), Joint("adapter"), "mate.fiber-count"),
-        (LC, LC, Joint("adapter"), None),
-        (APC, APC, Joint("adapter"), None),
-        (LC, connector("LC/PC"), Joint("adapter"), None),
-        (LC, connector("SC/UPC"), Joint("adapter", hybrid=True), None),
-        (MPO, PINNED, Joint("adapter"), None),
-        (MPO_APC, connector("MPO-12/APC/pinned"), Joint("adapter", keys="opposed"), None),
-        (BARE, BARE, Joint("mechanical"), None),
-    ],
-)
-def test_what_mates_with_what(near, far, joint, rule):
-    light = path(cord(ends=(LC, near)), joint, cord(ends=(far, LC)))
-    found = {f.rule.id: f.at for f in judged(link("10GBASE-LR", light)).findings}
-    mates = {r: at for r, at in found.items() if r.startswith("mate")}
-    assert mates == ({rule: (1,)} if rule else {})
-
-
-def test_a_polish_clash_is_cured_at_the_cheapest_part():
-    pigtail = Segment("pigtail", 1, "OS2", (BARE, APC))
-    light = path(cord(), cable(ends=(LC, BARE)), Joint("fusion"), pigtail, cord(), cord())
-    found = next(
-        f for f in judged(link("10GBASE-LR", light)).findings if f.rule.id == "mate.polish"
-    )
-    (edit,) = found.remedy.edits
-    assert (edit.at, edit.part.kind, edit.part.ends[0].name) == (6, "cord", "LC/APC")
-
-
-@pytest.mark.parametrize(
-    ("application", "socket", "plug", "fits"),
-    [
-        ("10GBASE-LR", LC, connector("SC/UPC"), False),
-        ("10GBASE-LR", LC, APC, False),
-        ("10GBASE-LR", LC, LC, True),
-        ("100GBASE-SR4", None, LC, False),
-        ("100GBASE-SR4", None, PINNED, False),
-        ("100GBASE-SR4", None, MPO, True),
-        ("400GBASE-DR4", None, MPO, False),
-    ],
-)
-def test_the_plug_must_fit_the_module(application, socket, plug, fits):
-    end = End(application, connector=socket)
-    glass = "OM4" if "SR" in application else "OS2"
-    subject = Link("x", end, end, path(cord(glass, ends=(plug, plug))))
-    check = judged(subject)
-    assert ("mate.module" not in rules_of(check)) == fits
-    for _ in range(2):  # one cure for each end
-        for found in judged(subject).findings[:1]:
-            subject = apply_all(subject, found.remedy.edits) if not fits else subject
-    assert "mate.module" not in rules_of(judged(subject))
-
-
 @pytest.mark.parametrize(
     ("wirings", "expected"),
     [
@@ -397,79 +320,6 @@ def test_causes_stand_out_and_echoes_are_folded():
     assert [f.rule.id for f in lossy.findings if f.explained_by is None] == ["loss.over-limit"]
 
 
-@pytest.mark.parametrize(
-    ("application", "fiber", "reach_m", "loss_db"),
-    [
-        ("1000BASE-SX", "62.5 µm 160/500", 220, 2.38),
-        ("1000BASE-SX", "50 µm 400/400", 500, 3.37),
-        ("10GBASE-SR", "62.5 µm 160/500", 26, 1.6),
-        ("10GBASE-SR", "50 µm 400/400", 66, 1.7),
-    ],
-)
-def test_older_bandwidth_grades_reach_less_far(application, fiber, reach_m, loss_db):
-    check = judged(link(application, path(cable(fiber, reach_m))))
-    assert (check.budget.reach.m, check.budget.directions[0].limit.value_db) == (reach_m, loss_db)
-    assert "reach.exceeded" in rules_of(judged(link(application, path(cable(fiber, reach_m + 1)))))
-
-
-def test_old_glass_of_two_bandwidths_reaches_as_far_as_the_lower():
-    mixed = judged(link("1000BASE-SX", path(cable("OM1", 100), cable("62.5 µm 160/500", 100))))
-    found = {rule for rule in rules_of(mixed) if rule.startswith("fiber")}
-    assert (mixed.budget.reach.m, found) == (220, {"fiber.grade-mix"})
-
-
-def test_dispersion_against_the_longest_reach_of_the_application():
-    """D(1550) is 18.0 ps/(nm km) at most; 10GBASE-ER is made for 40 km: 720 ps/nm."""
-
-    def at(km, **sheet):
-        run = cable(length_m=km * 1000, loss_db=8.0, source="meter")
-        return judged(link("10GBASE-ER", path(run), reach_m=80_000.0, source="sheet", **sheet))
-
-    assert "reach.dispersion" not in rules_of(at(40))
-    found = next(f for f in at(41).findings if f.rule.id == "reach.dispersion")
-    assert (found.rule.severity, "738 ps/nm; 720" in found.message) == ("warn", True)
-    assert "reach.dispersion" not in rules_of(at(60, dispersion_ps_nm=1600.0))
-    assert "reach.dispersion" in rules_of(at(89, dispersion_ps_nm=1600.0))
-
-
-def test_dispersion_that_nobody_has_published_is_a_note():
-    sheet = CUSTOM | {"tx_wavelength_nm": 1550.0, "rx_wavelength_nm": 1550.0, "reach_m": 80_000.0}
-    run = path(cable(length_m=45_000, loss_db=9.0, source="meter"))
-    found = next(f for f in judged(link("custom", run, **sheet)).findings
-                 if f.rule.id == "reach.dispersion")  # fmt: skip
-    assert found.rule.severity == "note"
-    near_zero = sheet | {"tx_wavelength_nm": 1310.0, "rx_wavelength_nm": 1310.0}
-    assert "reach.dispersion" not in rules_of(judged(link("custom", run, **near_zero)))
-
-
-def test_existing_glass_is_proven_by_its_measured_loss_and_length():
-    def with_record(**record):
-        run = cable("OM3", 100, existing=True, **record)
-        return rules_of(judged(link("10GBASE-SR", path(cord("OM3"), run, cord("OM3")))))
-
-    measured = {"loss_db": 0.3, "source": "meter", "length_from": "measured"}
-    assert "fiber.unproven" in with_record()
-    assert "fiber.unproven" in with_record(length_from="measured")
-    assert "fiber.unproven" in with_record(loss_db=0.3, source="meter", length_from="drawing")
-    assert "fiber.unproven" not in with_record(**measured)
-    assert "fiber.guess" in with_record(**measured, fiber_from="guess")
-    assert "fiber.guess" not in with_record(**measured, fiber_from="print")
-
-
-def test_growth_speed_that_the_glass_does_not_carry():
-    def at(growth, fiber="OM3", length_m=200):
-        light = path(cord(fiber), cable(fiber, length_m), cord(fiber))
-        return judged(link("1000BASE-SX", light), growth_gbps=growth)
-
-    assert "fiber.growth" not in rules_of(at(None))
-    assert "fiber.growth" not in rules_of(at(10.0))  # 10GBASE-SR: 300 m, 2.6 dB
-    slow = next(f for f in at(25.0).findings if f.rule.id == "fiber.growth")  # 25GBASE-SR: 70 m
-    assert "carries 10 Gb/s, not 25" in slow.message
-    old = next(f for f in at(10.0, "OM1").findings if f.rule.id == "fiber.growth")
-    # 10GBASE-SR reaches 33 m on it, 10GBASE-LRM 220 m
-    assert "Nearest: 10GBASE-LRM; it needs mode-conditioning cords" in old.message
-
-
 def test_mated_pairs_beyond_the_house_rule_and_of_mixed_grades():
     seven = path(*(cord(length_m=1) for _ in range(8)))
     assert "mate.many" in rules_of(judged(link("10GBASE-LR", seven)))
@@ -488,13 +338,6 @@ def test_published_distances_only():
     # a module that no standard describes has nothing but its data sheet
     own = judged(link("custom", two_pairs("OS2", 1000), **CUSTOM), reach_from="standard")
     assert own.budget.reach.m == 20_000
-
-
-def test_single_mode_everywhere_is_noted_where_it_is_not():
-    check = judged(link("10GBASE-SR", two_pairs("OM3", 100)), mode_school="single-mode-everywhere")
-    assert ("house.mode" in rules_of(check), check.verdict) == (True, "works")
-    single = judged(link("10GBASE-LR", two_pairs("OS2", 100)), mode_school="single-mode-everywhere")
-    assert "house.mode" not in rules_of(single)
 
 
 def test_the_statistical_basis_lies_between_typical_and_worst_case():

@@ -15,7 +15,7 @@ from passerelle.core.methods import choices, methods_of
 from passerelle.core.own import OwnBox, OwnPartError, check_own, extended
 from passerelle.core.polarity import judged as polarity_of
 from passerelle.core.repolarising import EFFORT, changes, repolarised
-from passerelle.core.strands import composed, inverse, of_joint, of_segment
+from passerelle.core.strands import inverse, of_joint, of_segment
 from passerelle.core.trace import whole_trunk
 from passerelle.core.wholeplan import check_plan
 from tests.making import LC, cord, judged, rules_of
@@ -190,6 +190,11 @@ def test_a_method_can_be_chosen_for_any_path(name):
     assert judged(made).polarity == "crossed"
 
 
+def composed(first, second):
+    """One part after the other."""
+    return {start: second[to] for start, to in first.items() if to in second}
+
+
 names = st.sampled_from(["type-A", "type-B", "type-C"])
 
 
@@ -284,6 +289,22 @@ def test_readings_tell_which_part_is_another():
     assert {"Adapter at part 4: keys aligned", "Adapter at part 6: keys aligned"} <= labels
     more = explained(path, (Reading((1, 1), (6, 1)), Reading((1, 2), (6, 2))))
     assert {one.label for one in more.explanations} <= labels
+
+
+def test_a_splice_with_strands_changed_is_found_but_never_offered_as_a_cure():
+    bare = connector("bare")
+    path = LightPath((
+        cord(), Joint("adapter"), Segment("pigtail", 1, "OS2", (LC, bare)), Joint("fusion"),
+        Segment("cable", 100, "OS2", (bare, LC), "straight"),
+    ))  # fmt: skip
+    found = explained(path, (Reading((1, 1), (1, 1)),))  # planned: the cord crosses, A to B
+    labels = {one.label for one in found.explanations}
+    assert labels == {
+        "Cord at part 1 straight (A-A)",
+        "Splice at part 4: strands changed places",
+    }
+    assert found.next_place is None  # from outside nothing tells these two apart
+    assert not any(isinstance(change.part, Joint) for change in changes(path))
 
 
 def test_the_next_strand_splits_what_is_left():

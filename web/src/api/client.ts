@@ -30,7 +30,6 @@ export type Device = PlanInfo["devices"][number];
 export type Spare = PlanInfo["spares"][number];
 export type School = Schemas["SchoolInfo"];
 export type SchoolEffect = Schemas["SchoolEffect"];
-export type PlanFinding = Schemas["PlanFindingView"];
 export type Beside = Schemas["Beside"];
 export type Variant = Schemas["VariantBody"];
 export type VariantView = Schemas["VariantView"];

@@ -88,7 +88,7 @@ export function Polarity() {
             <StrandDrawing view={(trying && after.data) || view} a={link.data.a} b={link.data.b} lit={lit} onLit={setLit} />
             <StrandTable view={view} a={link.data.a.place} b={link.data.b.place} lit={lit} onLit={setLit} />
             {view.methods.length > 0 && <Methods view={view} onFollow={apply} />}
-            {view.multi_fiber && view.unrecorded.length === 0 && (
+            {view.rows > 1 && view.unrecorded.length === 0 && (
               <AsFound key={number} linkId={number} view={view} onPut={apply} />
             )}
           </Flex>
