@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from passerelle.api.app import WEB
 from passerelle.api.serving import beside, load_demo
@@ -19,6 +19,10 @@ ARGUMENTS = [
     # Nothing but this machine can be reached: a request elsewhere fails, and so does the test.
     "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
 ]
+
+# What a slow machine may take before a test calls it a failure: speed is the bench's business.
+PATIENCE_MS = 30_000
+expect.set_options(timeout=PATIENCE_MS)
 
 
 @pytest.fixture(scope="session")
@@ -53,7 +57,7 @@ def page(browser: Browser, address: str) -> Iterator[Page]:
         "request",
         lambda r: None if r.url.startswith((address, "data:")) else problems.append(r.url),
     )
-    made.set_default_timeout(8000)
+    made.set_default_timeout(PATIENCE_MS)
     yield made
     context.close()
     # A refusal by the API is logged by the browser as a failed resource; that is its normal way.
