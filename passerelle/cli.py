@@ -90,7 +90,12 @@ def run_check(arguments: argparse.Namespace) -> int:
     plan = read_plan(read_input(arguments.file))
     beside = site_of(plan)
     judged = check_plan(
-        links(plan), house_rules(plan.house_rules), beside.tables, beside.devices, beside.spares
+        links(plan),
+        house_rules(plan.house_rules),
+        beside.tables,
+        beside.devices,
+        beside.spares,
+        beside.plant,
     )
     checks = judged.links
     if arguments.json:
@@ -100,15 +105,18 @@ def run_check(arguments: argparse.Namespace) -> int:
                 "findings": [
                     {"about": one.about} | finding_json(one.finding) for one in judged.findings
                 ]
+                + [
+                    {"about": one.name, "sort": one.sort} | finding_json(one.finding)
+                    for one in judged.plant
+                ]
             },
         }
         print(json.dumps(answer, ensure_ascii=False, indent=2, allow_nan=False))
     else:
         print(table(checks))
-        for one in judged.findings:
-            print(
-                f"plan, {one.finding.rule.severity}: {one.finding.rule.id}: {one.finding.message}"
-            )
+        said = [one.finding for one in judged.findings] + [one.finding for one in judged.plant]
+        for found in said:
+            print(f"plan, {found.rule.severity}: {found.rule.id}: {found.message}")
     return 0 if all(check.verdict in (WORKS, TIGHT) for check in checks) else 1
 
 

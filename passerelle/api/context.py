@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from passerelle.core.check import many_answers
 from passerelle.plans import journal
 from passerelle.plans.answers import Answers
-from passerelle.plans.documents import link_doc, links, place_names, places
+from passerelle.plans.documents import link_doc, links, place_names, places, raw_place
 from passerelle.plans.models import LinkRow, Plan, Revision
 from passerelle.plans.store import Store
 
@@ -82,10 +82,7 @@ def plan_info(session: Session, plan: Plan) -> schemas.PlanInfo:
         own_parts=plan.own_parts,
         devices=plan.devices,
         spares=plan.spares,
-        places=[
-            {"name": p.name, "kind": p.kind, "x_m": p.x_m, "y_m": p.y_m}
-            for p in places(session, plan)
-        ],
+        places=[raw_place(place) for place in places(session, plan)],
         undo=undo.what.removeprefix("Redo: ") if undo else None,
         redo=redo.what.removeprefix("Undo: ") if redo else None,
     )

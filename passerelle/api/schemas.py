@@ -7,7 +7,8 @@ from pydantic import BaseModel, Field
 
 from passerelle.formats.fields import Name
 from passerelle.formats.linkdocs import LinkDoc
-from passerelle.formats.planfile import Devices, HouseRulesDoc, OwnParts, PlaceDoc, Spares
+from passerelle.formats.planfile import Devices, HouseRulesDoc, OwnParts, Spares
+from passerelle.formats.plantdocs import PlaceDoc
 
 from .editing import EditBody
 

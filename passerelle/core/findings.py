@@ -112,11 +112,11 @@ def folded(findings: list[Finding]) -> list[Finding]:
     return [replace(f, explained_by=causes.get(f.rule.id)) if causes else f for f in findings]
 
 
+def order_of(found: Finding) -> tuple[int, int]:
+    """Severity, then the registry's order: what is read first is lowest."""
+    return SEVERITIES.index(found.rule.severity), _ORDER[found.rule.id]
+
+
 def in_order(findings: list[Finding]) -> tuple[Finding, ...]:
     """Findings by what decides first: severity, then the registry's order, then the place."""
-    return tuple(
-        sorted(
-            findings,
-            key=lambda f: (SEVERITIES.index(f.rule.severity), _ORDER[f.rule.id], f.at),
-        )
-    )
+    return tuple(sorted(findings, key=lambda f: (*order_of(f), f.at)))

@@ -32,6 +32,7 @@ class HouseRules:
     most_mated_pairs : more mated pairs than this in one path are noted.
     growth_gbps : the speed that each link should carry later with new modules alone. [Gb/s]
     spares : one-a-type (default: a spare of every module type) or none.
+    spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
     """
 
     loss_basis: str = WORST_CASE
@@ -48,3 +49,4 @@ class HouseRules:
     most_mated_pairs: int = 6
     growth_gbps: float | None = None
     spares: str = ONE_A_TYPE
+    spare_strands_percent: float = 20.0

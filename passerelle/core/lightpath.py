@@ -35,6 +35,7 @@ class Segment:
     port : of a cassette: the duplex port that the link uses, from 1.
     clip : of a duplex cord: splits (the pair can be crossed by hand) or fixed.
     front : of a conversion cassette with like plugs: 'b' where its front is towards end b.
+    cable, strand_numbers : the plant's cable that this segment is, and the strands taken of it.
     """
 
     kind: str
@@ -58,6 +59,8 @@ class Segment:
     port: int | None = None
     clip: str | None = None
     front: str | None = None
+    cable: str | None = None
+    strand_numbers: tuple[int, ...] = ()
 
     def reversed(self) -> "Segment":
         """The same segment seen from the other end."""

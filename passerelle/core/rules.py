@@ -5,24 +5,10 @@ unsafe or breaks code; `warn` = it may not work, or hurts later; `note` = worth 
 is that of what decides first within a severity.
 """
 
-from dataclasses import dataclass
+from .plant.rules import PLANT_RULES
+from .rule import NOTE, SEVERITIES, STOP, WARN, Rule
 
-STOP, WARN, NOTE = "stop", "warn", "note"
-SEVERITIES = (STOP, WARN, NOTE)
-
-
-@dataclass(frozen=True, slots=True)
-class Rule:
-    """One rule. `step` is the pier of the job that the finding hangs from."""
-
-    id: str
-    severity: str
-    title: str
-    why: str
-    do: str
-    source: str
-    step: str = "light"
-
+__all__ = ["NOTE", "RULES", "SEVERITIES", "STOP", "WARN", "Rule"]
 
 _RULES = (
     Rule(
@@ -378,4 +364,4 @@ _RULES = (
     ),
 )  # fmt: skip
 
-RULES = {rule.id: rule for rule in _RULES}
+RULES = {rule.id: rule for rule in (*_RULES, *PLANT_RULES)}

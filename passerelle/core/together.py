@@ -15,6 +15,8 @@ from .house_rules import ONE_A_TYPE, HouseRules
 from .lightpath import Segment
 from .link import A, B, Link
 from .modules import End, resolve
+from .plant.model import LinkUse
+from .plant.taking import link_use
 from .ports import usual_form
 
 
@@ -35,13 +37,14 @@ class Claim:
 
 @dataclass(frozen=True, slots=True)
 class Facts:
-    """What of a link concerns others. types : (module type, how many of it)."""
+    """What of a link concerns others. types : (module type, how many of it). use : of cables."""
 
     name: str
     claims: tuple[Claim, ...]
     lines: tuple[tuple[str, str, int], ...]
     types: tuple[str, ...]
     ends: tuple[End, End]
+    use: LinkUse
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +102,8 @@ def facts_of(link: Link) -> Facts:
         for channel in part.channels
     )
     types = (module_type(link.a), module_type(link.b))
-    return Facts(link.name, tuple(claims), lines, types, (link.a, link.b))
+    use = link_use(0, link)
+    return Facts(link.name, tuple(claims), lines, types, (link.a, link.b), use)
 
 
 def still_true(shared: tuple[Finding, ...], before: Link, after: Link) -> tuple[Finding, ...]:

@@ -8,9 +8,13 @@ from passerelle.core.house_rules import HouseRules
 from passerelle.core.lightpath import Joint, LightPath, Part, Segment
 from passerelle.core.link import Link
 from passerelle.core.modules import NO_PORT, NO_SHEET, DataSheet, End, EndError, resolve
+from passerelle.core.plant.model import Plant
+from passerelle.core.plant.strands import StrandError
+from passerelle.core.plant.taking import refilled
 
 from .linkdocs import EndDoc, JointDoc, LinkDoc, ModuleDoc, SegmentDoc
 from .planfile import HouseRulesDoc, PlanDoc
+from .plant import EMPTY
 from .refusal import Refused
 from .site import BARE_SITE, Site, site_of
 
@@ -61,6 +65,8 @@ def part(doc: SegmentDoc | JointDoc) -> Part:
         port=doc.port,
         clip=doc.clip,
         front=doc.front,
+        cable=doc.cable,
+        strand_numbers=tuple(doc.strand_numbers or ()),
     )
 
 
@@ -84,7 +90,8 @@ def part_doc(part: Part, like: SegmentDoc | JointDoc | None = None) -> SegmentDo
     raw |= {"channels": list(part.channels) or None, "lane": part.lane}
     raw |= {"existing": part.existing or None, "length_from": part.length_from}
     raw |= {"fiber_from": part.fiber_from, "port": part.port, "clip": part.clip}
-    raw |= {"front": part.front}
+    raw |= {"front": part.front, "cable": part.cable}
+    raw |= {"strand_numbers": list(part.strand_numbers) or None}
     return SegmentDoc.model_validate(raw)
 
 
@@ -163,7 +170,17 @@ def link(doc: LinkDoc, site: Site = BARE_SITE) -> Link:
             raise Refused(f"{side}.{refused.path}", refused.reason) from None
     for at, one_part in enumerate(doc.path):
         _known(at, one_part, site)
-    return Link(doc.name, ends[0], ends[1], LightPath(tuple([part(p) for p in doc.path])))
+    made = Link(doc.name, ends[0], ends[1], LightPath(tuple([part(p) for p in doc.path])))
+    return made if site.plant is EMPTY else _from_plant(made, site.plant)
+
+
+def _from_plant(made: Link, plant: Plant) -> Link:
+    """Cable segments hold what their cables say."""
+    try:
+        return refilled(plant, made)
+    except StrandError as error:
+        at = next(i for i, p in enumerate(made.path.parts) if isinstance(p, Segment) and p.cable)
+        raise Refused(f"path[{at}].cable", str(error)) from None
 
 
 def _known(at: int, doc: SegmentDoc | JointDoc, site: Site) -> None:
@@ -196,6 +213,15 @@ def links(plan: PlanDoc) -> list[Link]:
         except Refused as refused:
             raise Refused(f"links[{at}].{refused.path}", refused.reason) from None
     return found
+
+
+def filled(plan: PlanDoc) -> PlanDoc:
+    """The same plan with every link filled from the cables that it runs through. Raises Refused."""
+    made = links(plan)
+    if not plan.cables:
+        return plan
+    docs = [link_doc(one, doc) for one, doc in zip(made, plan.links, strict=True)]
+    return plan.model_copy(update={"links": docs})
 
 
 def link_doc(changed: Link, like: LinkDoc) -> LinkDoc:

@@ -25,6 +25,8 @@ from .fields import (
     wrong,
 )
 
+StrandNumber = Annotated[int, Field(ge=1, le=6912)]
+
 
 class ModuleDoc(ModuleFigures):
     """A module: its receptacle, and figures from a data sheet that replace the table's.
@@ -92,11 +94,20 @@ class SegmentDoc(Doc):
     port: Annotated[int, Field(ge=1, le=12)] | None = None
     clip: Literal["splits", "fixed"] | None = None
     front: Literal["a", "b"] | None = None
+    cable: Name | None = None
+    strand_numbers: Annotated[list[StrandNumber], Field(min_length=1, max_length=144)] | None = None
 
     @model_validator(mode="after")
     def _makes_sense(self) -> Self:
         if self.part is not None and self.segment not in ("inline", "cassette"):
             raise wrong(f"is for cassettes and inline parts; this is a {self.segment}", "part")
+        if self.cable is not None and self.segment != "cable":
+            raise wrong(f"is for cable segments; this is a {self.segment}", "cable")
+        if self.strand_numbers is not None:
+            if self.cable is None:
+                raise wrong("names strands, but no cable is named", "strand_numbers")
+            if len(set(self.strand_numbers)) < len(self.strand_numbers):
+                raise wrong("names a strand twice", "strand_numbers")
         if self.segment == "inline":
             if self.loss_db is None and self.part is None:
                 raise wrong("is missing; an inline part has a loss of its own", "loss_db")

@@ -6,15 +6,26 @@ validate with them. Keys that are not known are refused, except those that start
 
 from typing import Annotated, Literal, Self
 
-from pydantic import AfterValidator, Field, ValidationError, model_validator
+from pydantic import Field, ValidationError, model_validator
 
-from .fields import CageName, Coordinate, Doc, Name, RateGbps, Surroundings, printable, wrong
+from .fields import CageName, Doc, Name, RateGbps, Surroundings, wrong
 from .linkdocs import LinkDoc
 from .owndocs import OwnPartDoc
+from .plantdocs import (
+    CableDoc,
+    CableTypeDoc,
+    ClosureDoc,
+    FeedDoc,
+    GroupDoc,
+    PathwayDoc,
+    PlaceDoc,
+    ReelDoc,
+)
 from .refusal import Refused, refusal
 
 MAX_FILE_BYTES = 64 * 1024 * 1024
 MAX_LINKS = 10_000
+MAX_PATHWAYS = 20_000
 
 
 class HouseRulesDoc(Doc):
@@ -36,15 +47,7 @@ class HouseRulesDoc(Doc):
     most_mated_pairs: Annotated[int, Field(ge=0, le=100)] = 6
     growth_gbps: RateGbps | None = None
     spares: Literal["one-a-type", "none"] = "one-a-type"
-
-
-class PlaceDoc(Doc):
-    """A building, room, cabinet, pole or hut. Coordinates in metres, east and north."""
-
-    name: Name
-    kind: Annotated[str, Field(max_length=40), AfterValidator(printable)] | None = None
-    x_m: Coordinate | None = None
-    y_m: Coordinate | None = None
+    spare_strands_percent: Annotated[float, Field(ge=0, le=100)] = 20.0
 
 
 class PortGroupDoc(Doc):
@@ -88,6 +91,17 @@ Devices = Annotated[list[DeviceDoc], Field(max_length=5000)]
 Spares = Annotated[list[SpareDoc], Field(max_length=2000)]
 
 
+Pathways = Annotated[list[PathwayDoc], Field(max_length=MAX_PATHWAYS)]
+CableTypes = Annotated[list[CableTypeDoc], Field(max_length=500)]
+Cables = Annotated[list[CableDoc], Field(max_length=MAX_LINKS)]
+Closures = Annotated[list[ClosureDoc], Field(max_length=MAX_LINKS)]
+Groups = Annotated[list[GroupDoc], Field(max_length=2000)]
+Reels = Annotated[list[ReelDoc], Field(max_length=2000)]
+Feeds = Annotated[list[FeedDoc], Field(max_length=2000)]
+ITEMS = ("pathways", "cable_types", "cables", "closures", "redundancy", "reels", "feeds")
+"""Keys of the backbone's lists beside places."""
+
+
 class PlanDoc(Doc):
     """A whole plan."""
 
@@ -96,6 +110,13 @@ class PlanDoc(Doc):
     name: Name
     house_rules: HouseRulesDoc = Field(default_factory=HouseRulesDoc)
     places: Annotated[list[PlaceDoc], Field(max_length=MAX_LINKS)] = Field(default_factory=list)
+    pathways: Pathways = Field(default_factory=list)
+    cable_types: CableTypes = Field(default_factory=list)
+    cables: Cables = Field(default_factory=list)
+    closures: Closures = Field(default_factory=list)
+    redundancy: Groups = Field(default_factory=list)
+    reels: Reels = Field(default_factory=list)
+    feeds: Feeds = Field(default_factory=list)
     own_parts: OwnParts = Field(default_factory=list)
     devices: Devices = Field(default_factory=list)
     spares: Spares = Field(default_factory=list)
@@ -106,6 +127,8 @@ class PlanDoc(Doc):
         _once([place.name for place in self.places], "places")
         _once([part.name for part in self.own_parts], "own_parts")
         _once([device.name for device in self.devices], "devices")
+        for key in ITEMS:
+            _once([item.name for item in getattr(self, key)], key)
         names = {place.name for place in self.places}
         for at, device in enumerate(self.devices):
             if device.place is not None and device.place not in names:

@@ -1,7 +1,7 @@
 """What a plan has beside its links, ready for the core: own parts, devices, spares."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from passerelle.core.connectors import connector
 from passerelle.core.devices import Device, PortGroup
@@ -16,11 +16,13 @@ from passerelle.core.own import (
     check_own,
     extended,
 )
+from passerelle.core.plant.model import Plant
 from passerelle.core.tables import STANDARD, Tables
 from passerelle.core.together import Spare
 
 from .owndocs import OwnBoxDoc, OwnFiberDoc, OwnGradeDoc, OwnPartDoc
-from .planfile import DeviceDoc, PlanDoc, SpareDoc
+from .planfile import ITEMS, DeviceDoc, PlanDoc, SpareDoc
+from .plant import EMPTY, plant
 from .refusal import Refused
 
 _SHEET_KEYS = tuple(key for key in DataSheet.__dataclass_fields__ if key != "source")
@@ -28,12 +30,16 @@ _SHEET_KEYS = tuple(key for key in DataSheet.__dataclass_fields__ if key != "sou
 
 @dataclass(frozen=True)
 class Site:
-    """Tables with the plan's own parts in them, devices and own modules by name, spares."""
+    """Tables with the plan's own parts in them, devices and own modules by name, spares.
+
+    plant : the backbone; empty where links are only read, since they are filled when it changes.
+    """
 
     tables: Tables = STANDARD
     devices: dict[str, Device] = field(default_factory=dict)
     modules: dict[str, OwnModule] = field(default_factory=dict)
     spares: tuple[Spare, ...] = ()
+    plant: Plant = EMPTY
 
 
 BARE_SITE = Site()
@@ -117,6 +123,9 @@ def site(
 
 def site_of(plan: PlanDoc) -> Site:
     """What a plan document has beside its links. Raises Refused."""
-    if not (plan.own_parts or plan.devices or plan.spares):
-        return BARE_SITE
-    return site(plan.own_parts, plan.devices, plan.spares)
+    found = BARE_SITE
+    if plan.own_parts or plan.devices or plan.spares:
+        found = site(plan.own_parts, plan.devices, plan.spares)
+    if plan.places or any(getattr(plan, key) for key in ITEMS):
+        found = replace(found, plant=plant(plan, found.tables))
+    return found

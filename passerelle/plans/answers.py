@@ -10,7 +10,10 @@ from sqlalchemy.orm import Session
 from passerelle.core.check import LinkCheck, check_link, many_answers
 from passerelle.core.findings import Finding
 from passerelle.core.house_rules import HouseRules
+from passerelle.core.plant.checks import About
+from passerelle.core.plant.model import Plant
 from passerelle.core.together import Facts, Together, facts_of, together
+from passerelle.core.wholeplan import backbone, joined_plant, with_backbone
 from passerelle.formats import corelink, site
 from passerelle.formats.owndocs import OwnPartDoc
 from passerelle.formats.planfile import (
@@ -19,7 +22,7 @@ from passerelle.formats.planfile import (
     SpareDoc,
 )
 
-from .documents import link_doc, links, place_names
+from .documents import link_doc, links, place_names, plan_doc
 from .journal import revision
 from .models import LinkRow, Plan
 
@@ -63,7 +66,11 @@ class _Looked:
     changed_in: int
     rules: HouseRules
     facts: dict[int, Facts]
+    alone: Together
+    plant_changed_in: int
+    about: tuple[About, ...]
     found: Together
+    """What the links do to each other, with what the backbone means for them."""
 
 
 Key = TypeVar("Key")
@@ -86,6 +93,7 @@ class Answers:
         self._frames: dict[int, Frame] = {}
         self._checks: _Kept[tuple[int, int, int, HouseRules], LinkCheck] = _Kept()
         self._looked: dict[int, _Looked] = {}
+        self._plants: dict[int, tuple[int, int, Plant]] = {}
 
     def frame(self, plan: Plan) -> Frame:
         """House rules and site of a plan, made once for each revision that changes them."""
@@ -114,21 +122,56 @@ class Answers:
         After a change of a few links only their facts are looked at again, and where those stay as
         they were, so does what follows from them.
         """
+        return self._look(session, plan, rules).found
+
+    def backbone(self, session: Session, plan: Plan) -> tuple[About, ...]:
+        """Every finding about the backbone."""
+        return self._look(session, plan, None).about
+
+    def plant(self, session: Session, plan: Plan) -> Plant:
+        """The backbone, with the links that run through it."""
+        return joined_plant(self._bare_plant(session, plan), self._look(session, plan, None).facts)
+
+    def _bare_plant(self, session: Session, plan: Plan) -> Plant:
+        """The backbone without links, made once for each revision that changes it."""
+        known = self._plants.get(plan.id)
+        if known is None or known[:2] != (plan.plant_changed_in, plan.changed_in):
+            doc = plan_doc(session, plan, with_links=False)
+            known = (plan.plant_changed_in, plan.changed_in, site.site_of(doc).plant)
+            self._plants[plan.id] = known
+        return known[2]
+
+    def _look(self, session: Session, plan: Plan, rules: HouseRules | None) -> _Looked:
         frame = self.frame(plan)
         rules = rules or frame.rules
         known = self._looked.get(plan.id)
         if known is not None and (known.revision, known.rules) == (plan.revision, rules):
-            return known.found
+            return known
         facts = self._after_one_change(session, plan, known) or self._all_facts(session, plan)
-        if known is not None and known.rules == rules and facts is known.facts:
-            found = known.found
+        alike = known is not None and known.rules == rules and facts is known.facts
+        same_plant = known is not None and known.plant_changed_in == plan.plant_changed_in
+        if known is not None and alike:
+            alone = known.alone
         else:
-            site = frame.site
-            found = together(facts.items(), site.devices, site.spares, rules)
+            alone = together(facts.items(), frame.site.devices, frame.site.spares, rules)
+        if known is not None and alike and same_plant:
+            about, found = known.about, known.found
+        else:
+            about = backbone(self._bare_plant(session, plan), facts, rules)
+            found = with_backbone(alone, about)
+        looked = _Looked(
+            plan.revision,
+            frame.changed_in,
+            rules,
+            facts,
+            alone,
+            plan.plant_changed_in,
+            about,
+            found,
+        )
         if rules == frame.rules:
-            looked = _Looked(plan.revision, frame.changed_in, rules, facts, found)
             self._looked[plan.id] = looked
-        return found
+        return looked
 
     def _facts(self, row: LinkRow, frame: Frame, names: dict[int, str]) -> Facts:
         return facts_of(self.alone(row, frame, names).budget.link)

@@ -8,23 +8,26 @@ from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from passerelle.core.edits import Edit, EditError, apply_all
+from passerelle.core.plant.taking import released
 from passerelle.formats import corelink
 from passerelle.formats import site as formats_site
 from passerelle.formats.fields import MAX_NAME
-from passerelle.formats.linkdocs import LinkDoc
+from passerelle.formats.linkdocs import LinkDoc, SegmentDoc
 from passerelle.formats.owndocs import OwnPartDoc
 from passerelle.formats.planfile import (
     MAX_LINKS,
     DeviceDoc,
     HouseRulesDoc,
-    PlaceDoc,
     PlanDoc,
     SpareDoc,
 )
+from passerelle.formats.plantdocs import PlaceDoc
 from passerelle.formats.refusal import Refused, refusal
 
 from .answers import site_of
 from .documents import (
+    item_state,
+    items,
     link_doc,
     link_state,
     links,
@@ -45,7 +48,7 @@ class Author:
     base: int
 
 
-def _fresh(session: Session, plan: Plan, changed_in: int, author: Author) -> None:
+def fresh(session: Session, plan: Plan, changed_in: int, author: Author) -> None:
     """Refuse a change of something that has changed since the author saw it."""
     if author.base > plan.revision:
         reason = f"{author.base} is over {plan.revision}, the newest revision"
@@ -58,13 +61,24 @@ def _fresh(session: Session, plan: Plan, changed_in: int, author: Author) -> Non
 def edited(session: Session, plan: Plan, row: LinkRow, edits: tuple[Edit, ...]) -> LinkDoc:
     """The link as it would be after the edits; nothing is stored. Raises Refused."""
     doc, site = link_doc(row, place_names(session, plan)), site_of(plan)
+    before = corelink.link(doc, site)
     try:
-        changed = apply_all(corelink.link(doc, site), edits)
+        changed = released(before, apply_all(before, edits))
     except EditError as error:
         raise Refused("edits", str(error)) from None
-    new = corelink.link_doc(changed, doc)
-    corelink.link(new, site)
-    return new
+    return _whole(session, plan, corelink.link_doc(changed, doc), site)
+
+
+def _whole(session: Session, plan: Plan, doc: LinkDoc, site: formats_site.Site) -> LinkDoc:
+    """A link document that can be judged, filled from the cables that it names. Raises Refused."""
+    if any(isinstance(part, SegmentDoc) and part.cable for part in doc.path):
+        site = stored_site(session, plan)
+    return corelink.link_doc(corelink.link(doc, site), doc)
+
+
+def stored_site(session: Session, plan: Plan) -> formats_site.Site:
+    """What a stored plan has beside its links, with its backbone."""
+    return formats_site.site_of(plan_doc(session, plan, with_links=False))
 
 
 def _place_ids(session: Session, plan: Plan, journal: Journal, doc: LinkDoc) -> dict[str, int]:
@@ -82,11 +96,22 @@ def change_link(
     session: Session, plan: Plan, row: LinkRow, edits: tuple[Edit, ...], author: Author, what: str
 ) -> None:
     """Apply edits to one link. Raises Refused, StaleError."""
-    _fresh(session, plan, row.changed_in, author)
+    fresh(session, plan, row.changed_in, author)
     new = edited(session, plan, row, edits)
     journal = Journal(session, plan, author.who, what)
     state = link_state(new, _place_ids(session, plan, journal, new), row.position)
+    if new.name != row.name:
+        _rename_in_groups(session, plan, journal, row.name, new.name)
     journal.put("link", row.id, state)
+
+
+def _rename_in_groups(session: Session, plan: Plan, journal: Journal, old: str, new: str) -> None:
+    """A redundant group goes on naming the link."""
+    for item in items(session, plan):
+        if item.kind == "group" and old in item.doc["links"]:
+            named = [new if name == old else name for name in item.doc["links"]]
+            raw = item.doc | {"links": named}
+            journal.put("item", item.id, item_state(item.kind, raw, item.position))
 
 
 def change_links(
@@ -102,7 +127,7 @@ def change_links(
     """
     rows = {row.id: row for row in links(session, plan) if row.id in edits_of}
     for row in rows.values():
-        _fresh(session, plan, row.changed_in, author)
+        fresh(session, plan, row.changed_in, author)
     docs = {number: edited(session, plan, row, edits_of[number]) for number, row in rows.items()}
     journal = Journal(session, plan, author.who, what)
     for number, new in docs.items():
@@ -117,7 +142,7 @@ def add_link(session: Session, plan: Plan, doc: LinkDoc, author: Author, what: s
     ).one()
     if count >= MAX_LINKS:
         raise Refused("links", f"the plan has {count} links; at most {MAX_LINKS} are allowed")
-    corelink.link(doc, site_of(plan))
+    doc = _whole(session, plan, doc, site_of(plan))
     journal = Journal(session, plan, author.who, what)
     ids = _place_ids(session, plan, journal, doc)
     return journal.put("link", None, link_state(doc, ids, (last or 0) + 1))
@@ -134,7 +159,7 @@ def duplicate_link(session: Session, plan: Plan, row: LinkRow, author: Author) -
 
 def delete_link(session: Session, plan: Plan, row: LinkRow, author: Author) -> None:
     """Delete a link. Raises StaleError."""
-    _fresh(session, plan, row.changed_in, author)
+    fresh(session, plan, row.changed_in, author)
     Journal(session, plan, author.who, f"Delete link {row.name}").put("link", row.id, None)
 
 
@@ -151,7 +176,7 @@ def change_plan(
     spares: list[SpareDoc] | None = None,
 ) -> None:
     """Change what a plan has beside its links; what is None stays. Raises StaleError, Refused."""
-    _fresh(session, plan, plan.changed_in, author)
+    fresh(session, plan, plan.changed_in, author)
     lists: dict[str, list[Any]] = {
         key: getattr(plan, key) if docs is None else [_plain(doc) for doc in docs]
         for key, docs in (("own_parts", own_parts), ("devices", devices), ("spares", spares))
@@ -169,6 +194,10 @@ def change_plan(
     }
     journal = Journal(session, plan, author.who, what)
     journal.put("plan", plan.id, state)
+    for item in items(session, plan) if renamed["own_parts"] else ():
+        if item.kind == "cable" and item.doc["fiber"] in renamed["own_parts"]:
+            raw = item.doc | {"fiber": renamed["own_parts"][item.doc["fiber"]]}
+            journal.put("item", item.id, item_state(item.kind, raw, item.position))
     for row in links(session, plan) if any(renamed.values()) else ():
         old, new = row_texts(row), _with_names(row_texts(row), renamed)
         if new != old:
@@ -226,6 +255,8 @@ def _check_beside(
     """Refuse lists that contradict themselves, or take away what a link uses. Raises Refused."""
     names = place_names(session, plan)
     bare = plan_doc(session, plan, with_links=False).model_dump(mode="json", exclude_none=True)
+    for cable in bare["cables"]:
+        cable["fiber"] = renamed["own_parts"].get(cable["fiber"], cable["fiber"])
     try:
         doc = PlanDoc.model_validate(bare | lists)
     except ValidationError as error:

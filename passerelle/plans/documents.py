@@ -6,9 +6,10 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from passerelle.formats.linkdocs import LinkDoc
-from passerelle.formats.planfile import PlaceDoc, PlanDoc
+from passerelle.formats.planfile import PlanDoc
+from passerelle.formats.plantdocs import PlaceDoc
 
-from .models import LinkRow, Place, Plan
+from .models import Item, LinkRow, Place, Plan
 
 
 def place_names(session: Session, plan: Plan) -> dict[int, str]:
@@ -74,14 +75,58 @@ def link_state(doc: LinkDoc, place_ids: dict[str, int], position: int) -> dict[s
 
 def place_state(doc: PlaceDoc, position: int) -> dict[str, Any]:
     """A place document as the state of a row."""
-    return {
-        "position": position,
-        "name": doc.name,
-        "kind": doc.kind,
-        "x_m": doc.x_m,
-        "y_m": doc.y_m,
-        "extra": dict(doc.model_extra or {}),
-    }
+    raw = doc.model_dump(mode="json", exclude_none=True)
+    own = {key: raw.pop(key, None) for key in ("name", "kind", "x_m", "y_m")}
+    return {"position": position, **own, "extra": raw}
+
+
+def raw_place(row: Place) -> dict[str, Any]:
+    """A place row in the plan file's terms."""
+    own = {"name": row.name, "kind": row.kind, "x_m": row.x_m, "y_m": row.y_m}
+    return {key: value for key, value in own.items() if value is not None} | row.extra
+
+
+ITEM_KEYS = {
+    "pathway": "pathways",
+    "cable-type": "cable_types",
+    "cable": "cables",
+    "closure": "closures",
+    "group": "redundancy",
+    "reel": "reels",
+    "feed": "feeds",
+}
+"""Kind of an item, and the key of its list in the plan file."""
+
+
+def items(session: Session, plan: Plan) -> list[Item]:
+    """A plan's items in their order."""
+    return list(
+        session.scalars(
+            select(Item).where(Item.plan_id == plan.id).order_by(Item.position, Item.id)
+        )
+    )
+
+
+def item_state(kind: str, raw: dict[str, Any], position: int) -> dict[str, Any]:
+    """An item's document as the state of a row."""
+    return {"kind": kind, "position": position, "name": raw["name"], "doc": raw}
+
+
+def item_states(doc: PlanDoc) -> list[dict[str, Any]]:
+    """Every item of a document as the states of rows."""
+    return [
+        item_state(kind, one.model_dump(mode="json", exclude_none=True), at)
+        for kind, key in ITEM_KEYS.items()
+        for at, one in enumerate(getattr(doc, key))
+    ]
+
+
+def raw_items(rows: list[Item]) -> dict[str, list[dict[str, Any]]]:
+    """Items by the plan file's keys."""
+    found: dict[str, list[dict[str, Any]]] = {key: [] for key in ITEM_KEYS.values()}
+    for row in rows:
+        found[ITEM_KEYS[row.kind]].append(row.doc)
+    return found
 
 
 def plan_doc(session: Session, plan: Plan, *, with_links: bool = True) -> PlanDoc:
@@ -95,10 +140,8 @@ def plan_doc(session: Session, plan: Plan, *, with_links: bool = True) -> PlanDo
         "own_parts": plan.own_parts,
         "devices": plan.devices,
         "spares": plan.spares,
-        "places": [
-            {"name": p.name, "kind": p.kind, "x_m": p.x_m, "y_m": p.y_m, **p.extra}
-            for p in places(session, plan)
-        ],
+        "places": [raw_place(place) for place in places(session, plan)],
+        **raw_items(items(session, plan)),
         "links": [raw_link(row, names) for row in links(session, plan)] if with_links else [],
         **plan.extra,
     }

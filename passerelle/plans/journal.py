@@ -10,15 +10,17 @@ from typing import Any, cast
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from .models import Change, LinkRow, Place, Plan, Revision
+from .models import Change, Item, LinkRow, Place, Plan, Revision
 
 State = dict[str, Any]
 _COLUMNS: dict[str, tuple[str, ...]] = {
     "plan": ("name", "house_rules", "extra", "own_parts", "devices", "spares"),
+    "item": ("kind", "position", "name", "doc"),
     "place": ("position", "name", "kind", "x_m", "y_m", "extra"),
     "link": ("position", "name", "a_place_id", "b_place_id", "a", "b", "path", "extra"),
 }
-_ROWS: dict[str, type[Plan | Place | LinkRow]] = {"plan": Plan, "place": Place, "link": LinkRow}
+Row = Plan | Place | Item | LinkRow
+_ROWS: dict[str, type[Row]] = {"plan": Plan, "place": Place, "item": Item, "link": LinkRow}
 
 
 class StaleError(Exception):
@@ -35,7 +37,7 @@ class NoStepError(Exception):
     """There is nothing to undo or to redo."""
 
 
-def state_of(entity: str, row: Plan | Place | LinkRow) -> State:
+def state_of(entity: str, row: Row) -> State:
     """What a revision keeps of a row."""
     return {column: getattr(row, column) for column in _COLUMNS[entity]}
 
@@ -60,9 +62,9 @@ class Journal:
     def put(self, entity: str, entity_id: int | None, after: State | None) -> int:
         """Make a row be `after` (None: not there); `entity_id` None makes a new one."""
         kind = _ROWS[entity]
-        row: Plan | Place | LinkRow | None = None
+        row: Row | None = None
         if entity_id is not None:
-            row = cast(Plan | Place | LinkRow | None, self.session.get(kind, entity_id))
+            row = cast(Row | None, self.session.get(kind, entity_id))
         before = state_of(entity, row) if row is not None else None
         if after is None:
             if row is not None:
@@ -77,8 +79,10 @@ class Journal:
         else:
             for column, value in after.items():
                 setattr(row, column, value)
-        if row is not None and after is not None and not isinstance(row, Place):
+        if isinstance(row, Plan | LinkRow) and after is not None:
             row.changed_in = self.plan.revision
+        if kind in (Place, Item):
+            self.plan.plant_changed_in = self.plan.revision
         self.session.flush()
         known = entity_id if entity_id is not None else (row.id if row is not None else 0)
         self.revision.changes.append(

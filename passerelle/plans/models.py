@@ -14,7 +14,11 @@ class Base(DeclarativeBase):
 
 
 class Plan(Base):
-    """One plan. `revision` is the number of its newest revision."""
+    """One plan. `revision` is the number of its newest revision.
+
+    changed_in, plant_changed_in : the revisions that last changed what links are judged by, and
+    the backbone.
+    """
 
     __tablename__ = "plan"
     __table_args__ = {"sqlite_autoincrement": True}  # noqa: RUF012
@@ -28,10 +32,28 @@ class Plan(Base):
     spares: Mapped[list[Any]]
     revision: Mapped[int] = mapped_column(default=0)
     changed_in: Mapped[int] = mapped_column(default=0)
+    plant_changed_in: Mapped[int] = mapped_column(default=0)
+
+
+class Item(Base):
+    """A pathway, cable or other thing of the backbone, in the plan file's own terms."""
+
+    __tablename__ = "item"
+    __table_args__ = (
+        UniqueConstraint("plan_id", "kind", "name", name="item_name_once_a_kind"),
+        {"sqlite_autoincrement": True},
+    )
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id", ondelete="CASCADE"), index=True)
+    kind: Mapped[str] = mapped_column(String(20))
+    position: Mapped[int]
+    name: Mapped[str] = mapped_column(String(120))
+    doc: Mapped[dict[str, Any]]
 
 
 class Place(Base):
-    """A place of a plan."""
+    """A place of a plan. `extra` holds all that its document says besides."""
 
     __tablename__ = "place"
     __table_args__ = (

@@ -6,21 +6,27 @@ from typing import Any
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from passerelle.formats.corelink import links as core_links
+from passerelle.formats.corelink import filled
 from passerelle.formats.planfile import PlanDoc, read_plan, write_plan
 from passerelle.formats.refusal import Refused
 
-from .documents import link_state, links, place_state, places, plan_doc
+from .documents import (
+    item_states,
+    items,
+    link_state,
+    links,
+    place_state,
+    places,
+    plan_doc,
+)
 from .journal import Journal
-from .models import LinkRow, Place, Plan, Revision
+from .models import Item, LinkRow, Place, Plan, Revision
 from .store import Store
 
 
 def checked(data: bytes) -> PlanDoc:
-    """A plan file whose every link can be judged. Raises Refused."""
-    doc = read_plan(data)
-    core_links(doc)
-    return doc
+    """A plan file whose every link can be judged, filled from its cables. Raises Refused."""
+    return filled(read_plan(data))
 
 
 def _plan_state(doc: PlanDoc) -> dict[str, Any]:
@@ -42,7 +48,8 @@ def beside(doc: PlanDoc) -> dict[str, Any]:
 
 def store_new(session: Session, doc: PlanDoc, who: str, what: str) -> Plan:
     """Store a document as a new plan; its first revision cannot be undone."""
-    plan = Plan(revision=1, changed_in=1, **_plan_state(doc))
+    doc = filled(doc)
+    plan = Plan(revision=1, changed_in=1, plant_changed_in=1, **_plan_state(doc))
     session.add(plan)
     session.flush()
     session.add(
@@ -52,6 +59,7 @@ def store_new(session: Session, doc: PlanDoc, who: str, what: str) -> Plan:
     session.add_all(rows)
     session.flush()
     ids = {row.name: row.id for row in rows}
+    session.add_all(Item(plan_id=plan.id, **state) for state in item_states(doc))
     session.add_all(
         LinkRow(plan_id=plan.id, changed_in=1, **link_state(link, ids, at))
         for at, link in enumerate(doc.links)
@@ -62,15 +70,20 @@ def store_new(session: Session, doc: PlanDoc, who: str, what: str) -> Plan:
 
 def replace_content(session: Session, plan: Plan, doc: PlanDoc, who: str, what: str) -> None:
     """Make a stored plan hold a document's content, as one change that can be undone."""
+    doc = filled(doc)
     journal = Journal(session, plan, who, what)
     for row in links(session, plan):
         journal.put("link", row.id, None)
+    for item in items(session, plan):
+        journal.put("item", item.id, None)
     for place in places(session, plan):
         journal.put("place", place.id, None)
     journal.put("plan", plan.id, _plan_state(doc))
     ids = {}
     for at, place_doc in enumerate(doc.places):
         ids[place_doc.name] = journal.put("place", None, place_state(place_doc, at))
+    for state in item_states(doc):
+        journal.put("item", None, state)
     for at, link in enumerate(doc.links):
         journal.put("link", None, link_state(link, ids, at))
 

@@ -9,7 +9,7 @@ from passerelle.core.explain import explain
 from passerelle.core.house_rules import HouseRules
 from passerelle.core.proposal import Need, NeedError, propose, suited
 from passerelle.core.tables import STANDARD, TableError
-from passerelle.core.tables.reading import _row
+from passerelle.core.tables.reading import make_row
 from passerelle.core.tables.rows import Window
 from tests.making import judged, rules_of
 
@@ -46,9 +46,9 @@ def test_a_row_that_makes_no_sense_is_refused(change):
     good = {"fiber": "OM1", "wavelength_nm": 850.0, "worst_case_db_per_km": 3.5,
             "typical_db_per_km": 2.9, "source": "s", "confidence": "high",
             "typical_confidence": "medium"}  # fmt: skip
-    assert _row(Window, good, "test")
+    assert make_row(Window, good, "test")
     with pytest.raises(TableError):
-        _row(Window, good | change, "test")
+        make_row(Window, good | change, "test")
 
 
 def test_the_core_needs_nothing_of_the_rest():

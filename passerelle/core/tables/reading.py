@@ -108,7 +108,7 @@ class Tables:
         return tuple(dict.fromkeys([*(grade for _, grade in self.mated_pairs), "reference"]))
 
 
-def _read(name: str) -> dict[str, Any]:
+def read_file(name: str) -> dict[str, Any]:
     return tomllib.loads((files(__package__) / name).read_text(encoding="utf-8"))
 
 
@@ -116,7 +116,7 @@ def _frozen(value: Any) -> Any:
     return tuple(_frozen(v) for v in value) if isinstance(value, list) else value
 
 
-def _row(kind: type[Row], raw: dict[str, Any], where: str) -> Row:
+def make_row(kind: type[Row], raw: dict[str, Any], where: str) -> Row:
     """Build one row, refusing unknown keys, missing keys and numbers that are not finite."""
     columns = fields(kind)  # type: ignore[arg-type]
     known = {f.name for f in columns}
@@ -144,7 +144,8 @@ def _once(pairs: Iterable[tuple[Any, Any]], where: str) -> dict[Any, Any]:
 
 def _fibers() -> dict[str, Fiber]:
     rows = [
-        _row(Fiber, raw, f"fibers.toml {raw.get('name')}") for raw in _read("fibers.toml")["fiber"]
+        make_row(Fiber, raw, f"fibers.toml {raw.get('name')}")
+        for raw in read_file("fibers.toml")["fiber"]
     ]
     for row in rows:
         if row.mode not in (MULTIMODE, SINGLE_MODE):
@@ -154,8 +155,8 @@ def _fibers() -> dict[str, Fiber]:
 
 def _windows(fibers: dict[str, Fiber], table: str = "window") -> tuple[Window, ...]:
     rows = tuple(
-        _row(Window, raw, f"attenuation.toml {raw.get('fiber')} {raw.get('wavelength_nm')}")
-        for raw in _read("attenuation.toml")[table]
+        make_row(Window, raw, f"attenuation.toml {raw.get('fiber')} {raw.get('wavelength_nm')}")
+        for raw in read_file("attenuation.toml")[table]
     )
     for row in rows:
         if row.fiber not in fibers:
@@ -169,7 +170,8 @@ def _windows(fibers: dict[str, Fiber], table: str = "window") -> tuple[Window, .
 
 def _part_losses() -> dict[str, PartLoss]:
     rows = [
-        _row(PartLoss, r, f"inline.toml {r.get('name')}") for r in _read("inline.toml")["inline"]
+        make_row(PartLoss, r, f"inline.toml {r.get('name')}")
+        for r in read_file("inline.toml")["inline"]
     ]
     for row in rows:
         if not 0 <= row.typical_db <= row.worst_case_db:
@@ -179,14 +181,16 @@ def _part_losses() -> dict[str, PartLoss]:
 
 
 def _dispersion() -> tuple[Dispersion, dict[str, DispersionLimit]]:
-    raw = _read("dispersion.toml")
+    raw = read_file("dispersion.toml")
     glass = {k: v for k, v in raw["dispersion"][0].items() if k != "mode"}
-    limits = [_row(DispersionLimit, r, "dispersion.toml") for r in raw["application_limit"]]
-    return _row(Dispersion, glass, "dispersion.toml"), {r.application: r for r in limits}
+    limits = [make_row(DispersionLimit, r, "dispersion.toml") for r in raw["application_limit"]]
+    return make_row(Dispersion, glass, "dispersion.toml"), {r.application: r for r in limits}
 
 
 def _breakouts(applications: dict[str, Application]) -> dict[tuple[str, str], Breakout]:
-    rows = [_row(Breakout, r, "breakouts.toml") for r in _read("breakouts.toml")["breakout"]]
+    rows = [
+        make_row(Breakout, r, "breakouts.toml") for r in read_file("breakouts.toml")["breakout"]
+    ]
     for row in rows:
         parent, leg = applications.get(row.parent), applications.get(row.leg)
         if parent is None or leg is None:
@@ -198,7 +202,7 @@ def _breakouts(applications: dict[str, Application]) -> dict[tuple[str, str], Br
 
 def _joint(raw: dict[str, Any], name: str) -> JointLoss:
     figures = {k: v for k, v in raw.items() if k not in ("connector", "grade", "mode", "kind")}
-    row = _row(JointLoss, {"name": name, **figures}, f"joints.toml {name}")
+    row = make_row(JointLoss, {"name": name, **figures}, f"joints.toml {name}")
     if not 0 <= row.typical_db <= row.worst_case_db:
         raise TableError(f"joints.toml {name}: typical is over the worst case")
     return row
@@ -206,8 +210,8 @@ def _joint(raw: dict[str, Any], name: str) -> JointLoss:
 
 def _application(raw: dict[str, Any], fibers: dict[str, Fiber]) -> Application:
     where = f"applications.toml {raw.get('name')}"
-    reach = tuple(_row(Reach, r, f"{where} {r.get('fiber')}") for r in raw.pop("reach"))
-    row = _row(Application, {**raw, "reach": list(reach)}, where)
+    reach = tuple(make_row(Reach, r, f"{where} {r.get('fiber')}") for r in raw.pop("reach"))
+    row = make_row(Application, {**raw, "reach": list(reach)}, where)
     known = {f.application_row for f in fibers.values()} | {"OS engineered"}
     for entry in reach:
         if entry.fiber not in known:
@@ -222,7 +226,7 @@ def _application(raw: dict[str, Any], fibers: dict[str, Fiber]) -> Application:
 
 
 def _applications(fibers: dict[str, Fiber]) -> dict[str, Application]:
-    rows = [_application(raw, fibers) for raw in _read("applications.toml")["application"]]
+    rows = [_application(raw, fibers) for raw in read_file("applications.toml")["application"]]
     table: dict[str, Application] = _once(((r.name, r) for r in rows), "applications.toml")
     for row in rows:
         partner = table.get(row.pairs_with) if row.pairs_with else None
@@ -234,13 +238,15 @@ def _applications(fibers: dict[str, Fiber]) -> dict[str, Application]:
 def read_tables() -> Tables:
     """Read and validate every table file. Raises TableError."""
     fibers = _fibers()
-    joints = _read("joints.toml")
-    cages = _read("cages.toml")
+    joints = read_file("joints.toml")
+    cages = read_file("cages.toml")
     applications = _applications(fibers)
     dispersion, dispersion_limits = _dispersion()
-    plausible = _read("plausible.toml")
-    polarity = _read("polarity.toml")
-    fits = [_row(Fit, r, f"cages.toml {r.get('module')} in {r.get('cage')}") for r in cages["fit"]]
+    plausible = read_file("plausible.toml")
+    polarity = read_file("polarity.toml")
+    fits = [
+        make_row(Fit, r, f"cages.toml {r.get('module')} in {r.get('cage')}") for r in cages["fit"]
+    ]
     return Tables(
         fibers=fibers,
         windows=_windows(fibers),
@@ -250,10 +256,10 @@ def read_tables() -> Tables:
         dispersion_limits=dispersion_limits,
         breakouts=_breakouts(applications),
         plausible={
-            r["figure"]: _row(Plausible, r, f"plausible.toml {r['figure']}")
+            r["figure"]: make_row(Plausible, r, f"plausible.toml {r['figure']}")
             for r in plausible["plausible"]
         },
-        usable=tuple(_row(Usable, r, "plausible.toml") for r in plausible["usable"]),
+        usable=tuple(make_row(Usable, r, "plausible.toml") for r in plausible["usable"]),
         mated_pairs=_once(
             (
                 (
@@ -277,22 +283,24 @@ def read_tables() -> Tables:
         polish_mismatch_db=joints["polish_mismatch"][0]["loss_at_least_db"],
         applications=applications,
         cages=_once(
-            ((r["name"], _row(Cage, r, f"cages.toml {r['name']}")) for r in cages["cage"]),
+            ((r["name"], make_row(Cage, r, f"cages.toml {r['name']}")) for r in cages["cage"]),
             "cages.toml",
         ),
-        cassettes={r["name"]: _row(Cassette, r, "polarity.toml") for r in polarity["cassette"]},
+        cassettes={r["name"]: make_row(Cassette, r, "polarity.toml") for r in polarity["cassette"]},
         conversions={
-            r["name"]: _row(Conversion, r, "polarity.toml") for r in polarity["conversion"]
+            r["name"]: make_row(Conversion, r, "polarity.toml") for r in polarity["conversion"]
         },
-        methods=tuple(_row(Method, r, "polarity.toml") for r in polarity["method"]),
+        methods=tuple(make_row(Method, r, "polarity.toml") for r in polarity["method"]),
         parallel_methods=tuple(
-            _row(Method, r, "polarity.toml") for r in polarity["parallel_method"]
+            make_row(Method, r, "polarity.toml") for r in polarity["parallel_method"]
         ),
         schools=tuple(
-            _row(School, r, f"schools.toml {r.get('key')}") for r in _read("schools.toml")["school"]
+            make_row(School, r, f"schools.toml {r.get('key')}")
+            for r in read_file("schools.toml")["school"]
         ),
         fits=_once((((fit.module, fit.cage), fit) for fit in fits), "cages.toml"),
         planning=_once(
-            ((r["key"], r["value"]) for r in _read("planning.toml")["planning"]), "planning.toml"
+            ((r["key"], r["value"]) for r in read_file("planning.toml")["planning"]),
+            "planning.toml",
         ),
     )

@@ -1,0 +1,1 @@
+"""The backbone: places, pathways, cables and strands, pulling, and what fails together."""

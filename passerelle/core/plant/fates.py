@@ -1,0 +1,151 @@
+"""What fails together: what a cut takes down, what links share, single points of failure."""
+
+from collections import defaultdict
+from dataclasses import dataclass
+
+from .model import LinkUse, Plant
+
+PLACE, PATHWAY, TRENCH, CABLE, DEVICE = "place", "pathway", "trench", "cable", "device"
+Element = tuple[str, str]
+"""Sort and name of something that can fail. A trench is what pathways with one `lies_in` share."""
+
+
+def elements(plant: Plant, link: LinkUse) -> dict[Element, None]:
+    """Everything that a link runs through, in the order met, its ends last."""
+    found: dict[Element, None] = {}
+    for use in link.uses:
+        cable = plant.cables.get(use.cable)
+        if cable is None:
+            continue
+        found[CABLE, cable.name] = None
+        for place in plant.stops(cable):
+            found[PLACE, place] = None
+        for pathway, _ in plant.steps(cable):
+            found[PATHWAY, pathway.name] = None
+            if pathway.lies_in:
+                found[TRENCH, pathway.lies_in] = None
+    for end in link.places:
+        if end is not None:
+            found[PLACE, end] = None
+    for device in link.devices:
+        if device is not None:
+            found[DEVICE, device] = None
+    return found
+
+
+def dark(plant: Plant) -> dict[Element, tuple[LinkUse, ...]]:
+    """For each element, the links that go dark when it fails."""
+    found: dict[Element, list[LinkUse]] = defaultdict(list)
+    for link in plant.links:
+        for element in elements(plant, link):
+            found[element].append(link)
+    return {element: tuple(links) for element, links in found.items()}
+
+
+@dataclass(frozen=True, slots=True)
+class Outage:
+    """One element's failure: the links that go dark, and the groups that lose all their links.
+
+    weakened : groups that lose some of their links, but not all.
+    """
+
+    sort: str
+    name: str
+    links: tuple[LinkUse, ...]
+    groups: tuple[str, ...]
+    weakened: tuple[str, ...] = ()
+
+
+def _groups(plant: Plant, gone: tuple[LinkUse, ...]) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    names = {link.name for link in gone}
+    known = {link.name for link in plant.links}
+    lost, weak = [], []
+    for group in plant.groups.values():
+        members = known.intersection(group.links)
+        if members and members <= names:
+            lost.append(group.name)
+        elif members & names:
+            weak.append(group.name)
+    return tuple(lost), tuple(weak)
+
+
+def outage(plant: Plant, element: Element, gone: tuple[LinkUse, ...] | None = None) -> Outage:
+    """What the failure of one element takes down."""
+    links = dark(plant).get(element, ()) if gone is None else gone
+    return Outage(*element, links, *_groups(plant, links))
+
+
+def single_points(plant: Plant) -> tuple[Outage, ...]:
+    """Every element that takes a link down when it fails, the worst first.
+
+    A place where links end takes down its own links by nature; it is listed all the same.
+    """
+    found = [outage(plant, element, links) for element, links in dark(plant).items()]
+    return tuple(
+        sorted(found, key=lambda o: (-len(o.groups), -len(o.links), o.sort != TRENCH, o.name))
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Shared:
+    """Something that links of a group have in common. length_m : of a pathway or trench. [m]"""
+
+    sort: str
+    name: str
+    links: tuple[str, ...]
+    length_m: float | None = None
+
+
+def shared_fate(plant: Plant, names: tuple[str, ...]) -> tuple[Shared, ...]:
+    """What two or more of these links share, besides the places that they all end at.
+
+    Where two links share a cable, its pathways and places go without saying and are left out; so
+    are the pathways of a shared trench, and the two ends of a shared pathway.
+    """
+    links = [link for link in plant.links if link.name in names]
+    ends = {place for link in links for place in link.places if place is not None}
+    users: dict[Element, list[LinkUse]] = defaultdict(list)
+    for link in links:
+        for element in elements(plant, link):
+            users[element].append(link)
+    found: list[Shared] = []
+    told: dict[Element, set[str]] = defaultdict(set)
+    order = (CABLE, TRENCH, PATHWAY, PLACE, DEVICE)
+    for element in sorted(users, key=lambda e: order.index(e[0])):
+        sort, name = element
+        sharing = tuple(dict.fromkeys(link.name for link in users[element]))
+        if len(sharing) < 2 or (sort == PLACE and name in ends):
+            continue
+        if not set(sharing) <= told[element]:
+            found.append(Shared(sort, name, sharing, _length(plant, element)))
+        for implied in _implied(plant, element):
+            told[implied].update(sharing)
+    return tuple(found)
+
+
+def _implied(plant: Plant, element: Element) -> list[Element]:
+    sort, name = element
+    if sort == CABLE:
+        cable = plant.cables[name]
+        ways = [pathway for pathway, _ in plant.steps(cable)]
+        found = [(PLACE, place) for place in plant.stops(cable)]
+    elif sort == TRENCH:
+        ways, found = [p for p in plant.pathways.values() if p.lies_in == name], []
+    elif sort == PATHWAY:
+        ways, found = [plant.pathways[name]], []
+    else:
+        return []
+    for way in ways:
+        found += [(PATHWAY, way.name), (PLACE, way.a), (PLACE, way.b)]
+        if way.lies_in:
+            found.append((TRENCH, way.lies_in))
+    return [one for one in found if one != element]
+
+
+def _length(plant: Plant, element: Element) -> float | None:
+    sort, name = element
+    if sort == PATHWAY:
+        return plant.pathways[name].length_m
+    if sort == TRENCH:
+        return max(p.length_m for p in plant.pathways.values() if p.lies_in == name)
+    return None

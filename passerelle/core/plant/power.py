@@ -1,0 +1,140 @@
+"""Power at the far end: what arrives over copper in a composite cable, over a pair, or from mains.
+
+Direct current to a load of constant power P over a loop of resistance R from a source V0:
+
+    R = 2 L ρ(t) / A        ρ(t) = ρ20 (1 + α (t − 20))
+    V = (V0 + √(V0² − 4 P R)) / 2        the load's voltage; no real root: it does not run
+"""
+
+import math
+from dataclasses import dataclass
+
+from .model import Feed, Plant, lengths
+from .tables import COPPER_SOURCE, PAIR_REACH_M, PAIR_SOURCE, PER_KELVIN, POWER_CLASSES, RESISTIVITY
+
+MAINS, PAIR, COMPOSITE = "mains", "pair", "composite"
+WORKS, FAILS, UNKNOWN = "works", "fails", "unknown"
+
+
+def awg_area_mm2(gauge: int) -> float:
+    """Cross-section of a conductor by American gauge (ASTM B258). [mm²]"""
+    diameter = 0.127 * 92 ** ((36 - gauge) / 39)
+    return float(math.pi / 4 * diameter**2)
+
+
+def loop_ohm(length_m: float, area_mm2: float, copper_c: float) -> float:
+    """Resistance there and back. [Ω]"""
+    resistivity = RESISTIVITY * (1 + PER_KELVIN * (copper_c - 20))
+    return 2 * length_m * resistivity / area_mm2
+
+
+def load_voltage(source_v: float, load_w: float, ohm: float) -> float | None:
+    """Voltage at a load of constant power; None where the line cannot carry it. [V]"""
+    root = source_v**2 - 4 * load_w * ohm
+    return None if root < 0 else (source_v + math.sqrt(root)) / 2
+
+
+@dataclass(frozen=True, slots=True)
+class Supply:
+    """Whether one way of feeding works, with its margin. device_v, current_a, drop_v : composite.
+
+    margin : volts over the least, or watts over the load. said : in one sentence.
+    """
+
+    way: str
+    verdict: str
+    said: str
+    source: str
+    margin: float | None = None
+    unit: str = ""
+    device_v: float | None = None
+    current_a: float | None = None
+    ohm: float | None = None
+
+
+def feed_length_m(plant: Plant, feed: Feed) -> float | None:
+    """Length of the copper: as entered, or that of its cable. [m]"""
+    if feed.length_m is not None or feed.cable is None or feed.cable not in plant.cables:
+        return feed.length_m
+    return lengths(plant, plant.cables[feed.cable]).order_m
+
+
+def supply(plant: Plant, feed: Feed, way: str | None = None) -> Supply:
+    """Judge a feed by its own way or by another."""
+    way = way or feed.way
+    if way == MAINS:
+        return _mains(plant, feed)
+    return _pair(plant, feed) if way == PAIR else _composite(plant, feed)
+
+
+def _mains(plant: Plant, feed: Feed) -> Supply:
+    place = plant.places.get(feed.place)
+    there = place.power if place else None
+    source = "survey: power at hand"
+    if there == "mains":
+        return Supply(
+            MAINS,
+            WORKS,
+            "Mains are at hand: a local supply or injector, rated for the place.",
+            source,
+        )
+    if there is None:
+        return Supply(
+            MAINS, UNKNOWN, f"Whether mains are at hand at {feed.place} is not recorded.", source
+        )
+    return Supply(MAINS, FAILS, f"No mains at {feed.place} ({there}).", source)
+
+
+def _pair(plant: Plant, feed: Feed) -> Supply:
+    length = feed_length_m(plant, feed)
+    if length is None:
+        return Supply(PAIR, UNKNOWN, "The length of the pair is not known.", PAIR_SOURCE)
+    if length > PAIR_REACH_M:
+        said = f"{length:g} m of pair; {PAIR_REACH_M:g} m is the most."
+        return Supply(PAIR, FAILS, said, PAIR_SOURCE, PAIR_REACH_M - length, "m")
+    enough = [row for row in POWER_CLASSES.values() if row.device_w >= feed.load_w]
+    if feed.power_class is not None:
+        row = POWER_CLASSES[feed.power_class]
+        left = row.device_w - feed.load_w
+        said = f"Class {row.name} leaves {row.device_w:g} W; the device takes {feed.load_w:g} W."
+        return Supply(PAIR, WORKS if left >= 0 else FAILS, said, row.source, left, "W")
+    if not enough:
+        most = max(row.device_w for row in POWER_CLASSES.values())
+        said = f"The device takes {feed.load_w:g} W; no class leaves more than {most:g} W."
+        return Supply(PAIR, FAILS, said, PAIR_SOURCE, most - feed.load_w, "W")
+    row = enough[0]
+    said = (
+        f"Needs class {row.name}: it leaves {row.device_w:g} W of {row.source_w:g} W at the device."
+    )
+    return Supply(PAIR, WORKS, said, row.source, row.device_w - feed.load_w, "W")
+
+
+def _composite(plant: Plant, feed: Feed) -> Supply:
+    length = feed_length_m(plant, feed)
+    missing = [
+        name
+        for name, value in (("length", length), ("source voltage", feed.source_v),
+                            ("conductor size", feed.area_mm2), ("least voltage", feed.least_v))
+        if value is None
+    ]  # fmt: skip
+    if length is None or feed.source_v is None or feed.area_mm2 is None or feed.least_v is None:
+        said = f"Not known: {', '.join(missing)}."
+        return Supply(COMPOSITE, UNKNOWN, said, COPPER_SOURCE)
+    ohm = loop_ohm(length, feed.area_mm2, 20.0 if feed.copper_c is None else feed.copper_c)
+    volts = load_voltage(feed.source_v, feed.load_w, ohm)
+    if volts is None:
+        most = feed.source_v**2 / 4 / ohm
+        said = (
+            f"{ohm:.1f} Ω there and back carry {most:.0f} W at most; "
+            f"the device takes {feed.load_w:g} W."
+        )
+        return Supply(COMPOSITE, FAILS, said, COPPER_SOURCE, ohm=ohm)
+    left = volts - feed.least_v
+    said = (
+        f"{volts:.1f} V of {feed.source_v:g} V arrive over {length:g} m ({ohm:.2f} Ω there and "
+        f"back, {feed.load_w / volts:.2f} A); the device needs {feed.least_v:g} V."
+    )
+    verdict = WORKS if left >= 0 else FAILS
+    return Supply(
+        COMPOSITE, verdict, said, COPPER_SOURCE, left, "V", volts, feed.load_w / volts, ohm
+    )
