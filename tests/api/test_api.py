@@ -143,7 +143,7 @@ def test_import_is_all_or_nothing(client):
     doc["links"][-1]["path"][0]["length_m"] = -1
     refused = client.post("/api/plans/import", content=json.dumps(doc))
     assert (refused.status_code, len(client.get("/api/plans").json())) == (422, 1)
-    assert refused.json()["detail"].startswith("links[63].path[0].length_m: -1")
+    assert refused.json()["detail"].startswith("links[65].path[0].length_m: -1")
     taken = client.post("/api/plans/import", content=write_plan(demo_plan())).json()
     assert client.get(f"/api/plans/{taken['id']}/export").content == write_plan(demo_plan())
 

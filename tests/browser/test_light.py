@@ -24,7 +24,7 @@ def answer(page: Page):
 
 def test_the_overview_answers_first(page: Page):
     page.goto("/")
-    expect(answer(page)).to_have_text("29 of 64 links would come up")
+    expect(answer(page)).to_have_text("27 of 66 links would come up")
     row = page.locator("[data-link]").first
     expect(row).to_contain_text("Pier Office – Boat Shed")
     expect(row).to_contain_text("322 m, 33 m is the reach")
@@ -148,16 +148,16 @@ def test_growth_says_what_the_same_glass_would_carry(page: Page):
 
 def test_all_that_is_certain_is_fixed_at_once_and_undone_at_once(page: Page):
     page.goto("/plans/1")
-    expect(answer(page)).to_have_text("29 of 64 links would come up")
+    expect(answer(page)).to_have_text("27 of 66 links would come up")
     page.get_by_role("button", name="Fix all that is certain").click()
     sheet = page.get_by_role("dialog")
     expect(sheet.locator("[data-fix]").first).to_be_visible()
     count = sheet.locator("[data-fix]").count()
     sheet.get_by_role("checkbox").first.uncheck()
     sheet.get_by_role("button", name=f"Fix {count - 1} links").click()
-    expect(answer(page)).to_have_text(f"{29 + count - 1} of 64 links would come up")
+    expect(answer(page)).to_have_text(f"{27 + count - 1} of 66 links would come up")
     page.keyboard.press("u")
-    expect(answer(page)).to_have_text("29 of 64 links would come up")
+    expect(answer(page)).to_have_text("27 of 66 links would come up")
 
 
 def test_a_figure_shows_how_it_was_made(page: Page):
@@ -209,7 +209,7 @@ def test_a_lost_server_is_said(page: Page):
     expect(page.get_by_text("Passerelle does not answer")).to_be_visible()
     page.unroute("**/api/plans/1/links")
     page.get_by_role("button", name="Try again").click()
-    expect(answer(page)).to_have_text("29 of 64 links would come up")
+    expect(answer(page)).to_have_text("27 of 66 links would come up")
     page.goto("/plans/1/links/999")
     expect(page.get_by_text("There is no link 999 in this plan")).to_be_visible()
 

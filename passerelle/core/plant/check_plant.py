@@ -33,9 +33,9 @@ def _reels(plant: Plant) -> list[About]:
     made = cut_plan(plant)
     found = []
     for cut in made.short:
-        longest = max(reel.left_m for reel in made.reels)
         message = (
-            f"{cut.cable} takes {cut.length_m:.0f} m; the longest end left is {longest:.0f} m."
+            f"{cut.cable} takes {cut.length_m:.0f} m; the longest end of its kind that is left "
+            f"has {cut.longest_m or 0:.0f} m."
         )
         found.append(About(CABLE, cut.cable, finding("reel.short", message)))
     for one in made.reels:

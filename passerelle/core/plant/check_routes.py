@@ -84,7 +84,8 @@ def _fill(plant: Plant, name: str) -> list[About]:
 
 
 def _fates(plant: Plant) -> list[About]:
-    found = []
+    found: list[About] = []
+    ends: set[str] = set()
     for group in plant.groups.values():
         members = [link for link in plant.links if link.name in group.links]
         bare = [link.name for link in members if not link.uses]
@@ -108,12 +109,13 @@ def _fates(plant: Plant) -> list[About]:
                 ways = [p.name for p in plant.pathways.values() if p.lies_in == one.name]
             said = finding("route.shared-fate", message)
             found.append(About(GROUP, group.name, said, tuple(touched), tuple(ways)))
-        ends = {place for link in members for place in link.places if place is not None}
-        for place in sorted(ends):
-            ways_in = plant.pathways_at.get(place, ())
-            if len(members) > 1 and len(ways_in) == 1:
-                message = f"{place}: {ways_in[0].name} is the only recorded way in."
-                found.append(About(PLACE, place, finding("route.single-entry", message)))
+        if len(members) > 1:
+            ends |= {place for link in members for place in link.places if place is not None}
+    for place in sorted(ends):
+        ways_in = plant.pathways_at.get(place, ())
+        if len(ways_in) == 1:
+            message = f"{place}: {ways_in[0].name} is the only recorded way in."
+            found.append(About(PLACE, place, finding("route.single-entry", message)))
     return found
 
 

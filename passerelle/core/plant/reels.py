@@ -8,10 +8,11 @@ from .tables import PRACTICE
 
 @dataclass(frozen=True, slots=True)
 class Cut:
-    """A length cut from a reel for a cable. [m]"""
+    """A length cut from a reel for a cable. longest_m : the most that any fitting reel has. [m]"""
 
     cable: str
     length_m: float
+    longest_m: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +50,7 @@ def cut_plan(plant: Plant) -> CutPlan:
             continue
         enough = [reel for reel in fitting if left[reel.name] >= length]
         if not enough:
-            short.append(Cut(cable.name, length))
+            short.append(Cut(cable.name, length, max(left[reel.name] for reel in fitting)))
             continue
         reel = min(enough, key=lambda one: left[one.name])
         left[reel.name] -= length

@@ -15,7 +15,7 @@ from passerelle.core.modules import resolve
 from .model import Cable, LinkUse, Plant, Use, lengths
 from .strands import StrandError, Stretch, followed
 
-SAME_WINDOW_NM = 60.0
+SAME_WINDOW_NM = 100.0
 """A measured loss counts for a link whose light is in the window that it was measured in."""
 _PIGTAIL_M = 1.0
 _BARE = connector("bare")
