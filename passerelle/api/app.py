@@ -14,6 +14,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from passerelle.formats.refusal import Refused, first_refusal
 from passerelle.plans.answers import Answers
 from passerelle.plans.journal import NoStepError, StaleError, revision
+from passerelle.plans.plantchanges import StillUsed
 from passerelle.plans.store import Store
 
 from . import (
@@ -21,6 +22,7 @@ from . import (
     routes_fixes,
     routes_links,
     routes_plans,
+    routes_plant,
     routes_polarity,
     routes_reference,
     schemas,
@@ -50,9 +52,11 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         routes_polarity,
         routes_fixes,
         routes_beside,
+        routes_plant,
         routes_reference,
     ):
         app.include_router(module.router)
+    app.add_exception_handler(StillUsed, routes_plant.still_used)
     app.add_exception_handler(Refused, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(StaleError, _stale)

@@ -1,5 +1,6 @@
 """What every route needs: the store, the answers, and who is asking."""
 
+from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Annotated
@@ -11,6 +12,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from passerelle.core.check import many_answers
+from passerelle.core.plant.checks import About
 from passerelle.plans import journal
 from passerelle.plans.answers import Answers
 from passerelle.plans.documents import link_doc, links, place_names, places, raw_place
@@ -71,9 +73,15 @@ def revision_info(row: Revision) -> schemas.RevisionInfo:
     return schemas.RevisionInfo(number=row.number, at=row.at, who=row.who, what=row.what)
 
 
-def plan_info(session: Session, plan: Plan) -> schemas.PlanInfo:
+def _open(about: Iterable[About], step: str) -> schemas.Counts:
+    found = Counter(one.finding.rule.severity for one in about if one.finding.rule.step == step)
+    return schemas.Counts(stop=found["stop"], warn=found["warn"], note=found["note"])
+
+
+def plan_info(ctx: Context, session: Session, plan: Plan) -> schemas.PlanInfo:
     """The head of a plan."""
     undo, redo = journal.next_steps(session, plan)
+    about = ctx.answers.backbone(session, plan)
     return schemas.PlanInfo(
         id=plan.id,
         name=plan.name,
@@ -83,6 +91,8 @@ def plan_info(session: Session, plan: Plan) -> schemas.PlanInfo:
         devices=plan.devices,
         spares=plan.spares,
         places=[raw_place(place) for place in places(session, plan)],
+        survey=_open(about, "survey"),
+        route=_open(about, "route"),
         undo=undo.what.removeprefix("Redo: ") if undo else None,
         redo=redo.what.removeprefix("Undo: ") if redo else None,
     )
@@ -142,7 +152,7 @@ def changed(
     there = {row.id for row in found}
     row = session.get(LinkRow, link_id) if link_id is not None else None
     return schemas.Changed(
-        plan=plan_info(session, plan),
+        plan=plan_info(ctx, session, plan),
         links=found,
         removed=[] if everything else [n for n in numbers if n not in there],
         everything=everything,

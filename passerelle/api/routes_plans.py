@@ -40,7 +40,7 @@ def new_plan(ctx: Ctx, who: Who, body: schemas.NewPlanBody) -> schemas.PlanInfo:
     """Make an empty plan."""
     doc = PlanDoc(format="passerelle-plan", version=1, name=body.name, links=[])
     with ctx.store.writing() as session:
-        return plan_info(session, transfer.store_new(session, doc, who, "New plan"))
+        return plan_info(ctx, session, transfer.store_new(session, doc, who, "New plan"))
 
 
 @router.post("/import", name="importPlan", status_code=201, openapi_extra={
@@ -51,7 +51,7 @@ async def import_plan(ctx: Ctx, who: Who, request: Request) -> schemas.PlanInfo:
     doc = transfer.checked(await request.body())
     with ctx.store.writing() as session:
         return plan_info(
-            session, transfer.store_new(session, doc, who, "Imported from a plan file")
+            ctx, session, transfer.store_new(session, doc, who, "Imported from a plan file")
         )
 
 
@@ -59,7 +59,7 @@ async def import_plan(ctx: Ctx, who: Who, request: Request) -> schemas.PlanInfo:
 def get(ctx: Ctx, plan_id: Number) -> schemas.PlanInfo:
     """The head of a plan."""
     with ctx.store.reading() as session:
-        return plan_info(session, get_plan(session, plan_id))
+        return plan_info(ctx, session, get_plan(session, plan_id))
 
 
 @router.patch("/{plan_id}", name="changePlan", responses=CONFLICT)

@@ -3,9 +3,12 @@
 from fastapi import APIRouter
 
 from passerelle.core.modules import End, resolve
+from passerelle.core.plant.identify import ClueError, Judged, identify
+from passerelle.core.plant.tables import CABLE_TYPES, CLUES, KINDS, POWER_CLASSES, TUBING
 from passerelle.core.tables import HIGH, STANDARD
+from passerelle.formats.refusal import Refused
 
-from . import schemas
+from . import schemas, schemas_plant
 from . import schemas_beside as beside
 from .guide import field_guide
 
@@ -83,3 +86,49 @@ def list_schools() -> list[beside.SchoolInfo]:
 def list_tables() -> list[beside.TableView]:
     """The figure tables with their sources."""
     return field_guide(STANDARD)
+
+
+@router.get("/backbone", name="getPlantReference")
+def backbone() -> schemas_plant.PlantReference:
+    """Clues, constructions and kinds that the forms of the backbone offer."""
+    return schemas_plant.PlantReference(
+        clues=[
+            schemas_plant.ClueInfo(key=c.key, ask=c.ask, values=list(c.values), strength=c.strength)
+            for c in CLUES
+        ],
+        cable_types=[
+            schemas_plant.CableTypeInfo.model_validate(one, from_attributes=True)
+            for one in CABLE_TYPES.values()
+        ],
+        kinds=list(KINDS),
+        tubing=TUBING,
+        power_classes=list(POWER_CLASSES),
+    )
+
+
+def _candidate(one: Judged) -> schemas_plant.CandidateView:
+    return schemas_plant.CandidateView(
+        grade=one.candidate.grade,
+        means=one.candidate.means,
+        source=one.candidate.source,
+        reasons=list(one.reasons),
+        against=list(one.against),
+    )
+
+
+@router.post("/identify", name="identifyCable")
+def identify_cable(body: schemas_plant.CluesBody) -> schemas_plant.IdentifiedView:
+    """What an unknown cable may be."""
+    try:
+        found = identify(body.clues)
+    except ClueError as error:
+        raise Refused("clues", str(error)) from None
+    return schemas_plant.IdentifiedView(
+        candidates=[_candidate(one) for one in found.candidates],
+        ruled_out=[_candidate(one) for one in found.ruled_out],
+        contradictions=list(found.contradictions),
+        certainty=found.certainty,
+        next_clue=found.next_clue.key if found.next_clue else None,
+        next_ask=found.next_clue.ask if found.next_clue else None,
+        next_why=found.next_why,
+    )

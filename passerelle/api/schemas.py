@@ -42,6 +42,14 @@ class RevisionDetail(RevisionInfo):
     changes: list[ChangeInfo]
 
 
+class Counts(BaseModel):
+    """Findings of one link by severity; echoes of others are not counted."""
+
+    stop: int
+    warn: int
+    note: int
+
+
 class PlanInfo(BaseModel):
     """The head of a plan: what every screen shows."""
 
@@ -53,6 +61,8 @@ class PlanInfo(BaseModel):
     own_parts: OwnParts
     devices: Devices
     spares: Spares
+    survey: Counts = Field(description="open findings of the backbone, survey step")
+    route: Counts = Field(description="open findings of the backbone, route step")
     undo: str | None = Field(description="what undo would take back")
     redo: str | None = Field(description="what redo would do again")
 
@@ -64,14 +74,6 @@ class PlanListItem(BaseModel):
     name: str
     links: int
     revision: int
-
-
-class Counts(BaseModel):
-    """Findings of one link by severity; echoes of others are not counted."""
-
-    stop: int
-    warn: int
-    note: int
 
 
 class LinkSummary(BaseModel):
@@ -95,6 +97,7 @@ class LinkSummary(BaseModel):
     decides: str | None = Field(description="what decides the verdict, in a few words")
     counts: Counts
     polarity: Counts = Field(description="those of them that belong to the polarity step")
+    route: Counts = Field(description="those of them that belong to the route step")
     uncertain: bool = Field(description="a deciding figure should be checked on the data sheet")
 
 

@@ -82,6 +82,7 @@ def summary(number: int, changed_in: int, check: LinkCheck) -> schemas.LinkSumma
         decides=_decides(check),
         counts=counts(check),
         polarity=counts(check, "polarity"),
+        route=counts(check, "route"),
         uncertain=bool(uncertain_figures(sums)),
     )
 
