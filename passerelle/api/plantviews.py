@@ -83,7 +83,10 @@ def plant_view(ctx: Context, session: Session, plan: Plan) -> views.PlantView:
         )
     return views.PlantView(
         places=doc.places,
-        spots=positions(doc.places),
+        spots=[
+            views.SpotOnMap(name=name, x_m=x, y_m=y)
+            for name, (x, y) in positions(doc.places).items()
+        ],
         pathways=pathways,
         cables=cables,
         cable_types=doc.cable_types,
@@ -155,7 +158,8 @@ def strands_view(
             state=one.state,
             links=[by_name[name] for name in dict.fromkeys(one.links)],
             note=one.note,
-            ports=one.ports,
+            port_a=one.ports[0],
+            port_b=one.ports[1],
             spliced_to=_spliced_to(plant, cable, one.number),
         )
         for one in strands(plant, cable)

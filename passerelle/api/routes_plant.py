@@ -81,6 +81,9 @@ def failures(ctx: Ctx, plan_id: Number) -> schemas_plant.FailuresView:
                 name=group.name,
                 links=list(group.links),
                 missing=[name for name in group.links if name not in known],
+                unrouted=[
+                    link.name for link in plant.links if link.name in group.links and not link.uses
+                ],
                 shared=[
                     schemas_plant.SharedView(
                         sort=s.sort, name=s.name, links=list(s.links), length_m=s.length_m

@@ -77,11 +77,19 @@ class CableView(BaseModel):
     links: list[LinkRef]
 
 
+class SpotOnMap(BaseModel):
+    """Where a place is: east and north. [m]"""
+
+    name: str
+    x_m: float
+    y_m: float
+
+
 class PlantView(BaseModel):
-    """The whole backbone. spots : where places are. [m]"""
+    """The whole backbone. spots : of the places whose position is known."""
 
     places: list[PlaceDoc]
-    spots: dict[str, tuple[float, float]]
+    spots: list[SpotOnMap]
     pathways: list[PathwayView]
     cables: list[CableView]
     cable_types: list[CableTypeDoc]
@@ -135,7 +143,8 @@ class StrandRow(BaseModel):
     state: str
     links: list[LinkRef]
     note: str | None
-    ports: tuple[int | None, int | None]
+    port_a: int | None
+    port_b: int | None
     spliced_to: str | None
 
 
@@ -226,6 +235,7 @@ class GroupFate(BaseModel):
     name: str
     links: list[str]
     missing: list[str]
+    unrouted: list[str] = Field(description="links whose route is not recorded")
     shared: list[SharedView]
 
 

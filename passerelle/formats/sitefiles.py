@@ -107,7 +107,7 @@ def _csv_row(line: int, kind: str, cells: dict[str, str]) -> Row:
             try:
                 raw[key] = [_bend(one) for one in text.split()]
             except ValueError:
-                reason = f"bends: {text[:40]!r}; write angle@radius, as in 90@0.6 45"
+                reason = f"bends: {text[:40]!r}; write angle@radius/at, as in 90@0.6/12 45"
                 return Row(line, kind, name, None, reason)
         else:
             raw[key] = text.removeprefix("'")
@@ -115,8 +115,10 @@ def _csv_row(line: int, kind: str, cells: dict[str, str]) -> Row:
 
 
 def _bend(text: str) -> dict[str, float]:
+    text, _, at = text.partition("/")
     angle, _, radius = text.partition("@")
-    return {"angle_deg": float(angle)} | ({"radius_m": float(radius)} if radius else {})
+    told = {"radius_m": radius, "at_m": at}
+    return {"angle_deg": float(angle)} | {k: float(v) for k, v in told.items() if v}
 
 
 def _checked(line: int, kind: str, name: str, raw: dict[str, Any]) -> Row:
@@ -243,7 +245,9 @@ def _cell(key: str, value: Any) -> str:
         return " ".join(value)
     if key == "bends":
         return " ".join(
-            f"{b['angle_deg']:g}" + (f"@{b['radius_m']:g}" if "radius_m" in b else "")
+            f"{b['angle_deg']:g}"
+            + (f"@{b['radius_m']:g}" if "radius_m" in b else "")
+            + (f"/{b['at_m']:g}" if "at_m" in b else "")
             for b in value
         )
     if isinstance(value, float):

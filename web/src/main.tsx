@@ -15,6 +15,8 @@ import { FieldGuide } from "./views/beside/FieldGuide";
 import { HouseRules } from "./views/beside/HouseRules";
 import { Light } from "./views/light/Light";
 import { Need } from "./views/need/Need";
+import { Route as RouteView } from "./views/route/Route";
+import { Survey } from "./views/survey/Survey";
 import { Polarity } from "./views/polarity/Polarity";
 import { Overview } from "./views/overview/Overview";
 
@@ -70,7 +72,9 @@ createRoot(document.getElementById("root")!).render(
                 <Route path="/" element={<FirstPlan />} />
                 <Route path="/plans/:planId" element={<PlanShell />}>
                   <Route index element={<Overview />} />
+                  <Route path="survey" element={<Survey />} />
                   <Route path="need" element={<Need />} />
+                  <Route path="route" element={<RouteView />} />
                   <Route path="rules" element={<HouseRules />} />
                   <Route path="guide" element={<FieldGuide />} />
                   <Route path="devices" element={<Devices />} />

@@ -62,6 +62,21 @@ const config = defineConfig({
         warn: severity(["#7A4F00", "#F2C46B"], ["#FBF0D9", "#3D300F"]),
         note: severity(["#2B5C8A", "#9CC7EE"], ["#E6EFF7", "#1B3145"]),
         fine: severity(["#0F6B3F", "#7FD6A6"], ["#E2F2E8", "#16382A"]),
+        // TIA-598 strand and tube colours, in shades of the project's own; always with the word.
+        strand: {
+          blue: both("#2F6FC4", "#4F8FE0"),
+          orange: both("#E07A1F", "#F08A3C"),
+          green: both("#2E9150", "#4DB573"),
+          brown: both("#8A5A34", "#A9754A"),
+          slate: both("#7D8B91", "#8D9BA1"),
+          white: both("#FFFFFF", "#FFFFFF"),
+          red: both("#C8362B", "#E0564B"),
+          black: both("#16191B", "#000000"),
+          yellow: both("#E6C21A", "#F0D040"),
+          violet: both("#7B4BB0", "#9B70CC"),
+          rose: both("#E58BA7", "#F0A3BA"),
+          aqua: both("#3DBBC4", "#5AD0D8"),
+        },
         // Only for real sheaths, always with the word beside the colour.
         sheath: {
           yellow: both("#D9AE0B", "#E8C233"),

@@ -5,8 +5,8 @@ from passerelle.core.rule import WARN
 
 from .checks import CABLE, GROUP, PATHWAY, PLACE, About
 from .fates import PATHWAY as SHARED_PATHWAY
-from .fates import TRENCH, shared_fate
-from .model import Cable, Plant, lengths
+from .fates import TRENCH, Shared, shared_fate
+from .model import Cable, Group, LinkUse, Plant, lengths
 from .pulling import A, B, Pull, propose, pull
 from .raceway import filling, free_bore_mm
 from .tables import PRACTICE, TRAY
@@ -93,22 +93,8 @@ def _fates(plant: Plant) -> list[About]:
             message = f"{group.name}: no route is recorded for {', '.join(bare[:3])}."
             found.append(About(GROUP, group.name, finding("route.unproven", message)))
         shared = shared_fate(plant, group.links)
-        for one in shared:
-            length = f" for {one.length_m:g} m" if one.length_m is not None else ""
-            message = (
-                f"{group.name}: {' and '.join(one.links[:3])} "
-                f"share {one.sort} “{one.name}”{length}."
-            )
-            touched = [
-                (link.key, link.uses[0].at if link.uses else 0)
-                for link in members
-                if link.name in one.links and link.uses
-            ]
-            ways = [one.name] if one.sort == SHARED_PATHWAY else []
-            if one.sort == TRENCH:
-                ways = [p.name for p in plant.pathways.values() if p.lies_in == one.name]
-            said = finding("route.shared-fate", message)
-            found.append(About(GROUP, group.name, said, tuple(touched), tuple(ways)))
+        if shared:
+            found.append(_together(plant, group, members, shared))
         if len(members) > 1:
             ends |= {place for link in members for place in link.places if place is not None}
     for place in sorted(ends):
@@ -117,6 +103,28 @@ def _fates(plant: Plant) -> list[About]:
             message = f"{place}: {ways_in[0].name} is the only recorded way in."
             found.append(About(PLACE, place, finding("route.single-entry", message)))
     return found
+
+
+def _together(
+    plant: Plant, group: Group, members: list[LinkUse], shared: tuple[Shared, ...]
+) -> About:
+    """One finding a group: everything that its links share, and where they show it."""
+    named = [
+        f"{one.sort} “{one.name}”"
+        + (f" for {one.length_m:g} m" if one.length_m is not None else "")
+        for one in shared
+    ]
+    more = f" and {len(named) - 5} more" if len(named) > 5 else ""
+    sharing = {name for one in shared for name in one.links}
+    message = f"{group.name}: its links share {', '.join(named[:5])}{more}."
+    touched = tuple(
+        (link.key, link.uses[0].at) for link in members if link.name in sharing and link.uses
+    )
+    ways = [one.name for one in shared if one.sort == SHARED_PATHWAY]
+    trenches = {one.name for one in shared if one.sort == TRENCH}
+    ways += [p.name for p in plant.pathways.values() if p.lies_in in trenches]
+    said = finding("route.shared-fate", message)
+    return About(GROUP, group.name, said, touched, tuple(ways))
 
 
 def check_pulls(plant: Plant) -> list[About]:

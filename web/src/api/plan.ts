@@ -205,7 +205,7 @@ const queues = new Map<number, Promise<unknown>>();
  * A change of the plan by any route; `ask` gets the revision that the person is looking at. The
  * functions are stable and nothing is rendered while a change is under way: only its answer is.
  */
-function useChange<In>(plan_id: number, ask: (input: In, seen: Seen) => Promise<Changed>) {
+export function useChange<In>(plan_id: number, ask: (input: In, seen: Seen) => Promise<Changed>) {
   const cache = useQueryClient();
   const latest = useRef(ask);
   useEffect(() => {

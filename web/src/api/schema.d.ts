@@ -564,6 +564,326 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/plant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getplant
+         * @description The whole backbone, judged.
+         */
+        get: operations["getPlant"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getsection
+         * @description A pathway's cross-section.
+         */
+        get: operations["getSection"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/strands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getstrands
+         * @description The strand table of a cable.
+         */
+        get: operations["getStrands"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getpull
+         * @description Tension along a cable, fed from either end.
+         */
+        get: operations["getPull"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/failures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getfailures
+         * @description Single points of failure, and what redundant links share.
+         */
+        get: operations["getFailures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/outage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getoutage
+         * @description Which links go dark when one place, pathway, trench, cable or device fails.
+         */
+        get: operations["getOutage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/diverse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finddiverse
+         * @description Two routes between two places that share as little as can be.
+         */
+        post: operations["findDiverse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Comparelayouts
+         * @description Home runs against one shared cable.
+         */
+        post: operations["compareLayouts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getpower
+         * @description Each device's power by each way, its own first.
+         */
+        get: operations["getPower"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/reels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getreels
+         * @description The cut plan by reel.
+         */
+        get: operations["getReels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/panels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getpanels
+         * @description The port map of all panels.
+         */
+        get: operations["getPanels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Changeplant
+         * @description Change places and what belongs to the backbone, as one step.
+         */
+        post: operations["changePlant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takestrands
+         * @description Put a link's run on strands of a cable, or take it off.
+         */
+        post: operations["takeStrands"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/import/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Previewsitefile
+         * @description What a CSV or GeoJSON file of places or pathways would change; nothing is stored.
+         */
+        post: operations["previewSiteFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Importsitefile
+         * @description Take the rows of a file that are not refused, as one step.
+         */
+        post: operations["importSiteFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plant/export/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Exportsite
+         * @description Places and pathways: site.geojson, places.csv or pathways.csv.
+         */
+        get: operations["exportSite"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -624,10 +944,83 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/backbone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getplantreference
+         * @description Clues, constructions and kinds that the forms of the backbone offer.
+         */
+        get: operations["getPlantReference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/identify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Identifycable
+         * @description What an unknown cable may be.
+         */
+        post: operations["identifyCable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AboutView
+         * @description A finding about the backbone, with what it is about.
+         */
+        AboutView: {
+            /** Sort */
+            sort: string;
+            /** Name */
+            name: string;
+            /** Others */
+            others: string[];
+            /** Links */
+            links: number[];
+            /** Rule */
+            rule: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stop" | "warn" | "note";
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Message */
+            message: string;
+            /** Why */
+            why: string;
+            /** Do */
+            do: string;
+            /** Source */
+            source: string;
+        };
         /**
          * ApplicationInfo
          * @description An application to choose from.
@@ -689,6 +1082,20 @@ export interface components {
             base: number;
         };
         /**
+         * BendDoc
+         * @description A bend, in order from end a. radius_m not given: not known.
+         */
+        BendDoc: {
+            /** Angle Deg */
+            angle_deg: number;
+            /** Radius M */
+            radius_m?: number | null;
+            /** At M */
+            at_m?: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * Beside
          * @description How a plan's links use what is beside them.
          */
@@ -727,6 +1134,221 @@ export interface components {
             /** Parts */
             parts: number;
             counts: components["schemas"]["Counts"];
+        };
+        /**
+         * CableDoc
+         * @description A cable from place a to place b along a chain of pathways.
+         */
+        CableDoc: {
+            /** Name */
+            name: string;
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Fiber */
+            fiber: string;
+            /** Strands */
+            strands: number;
+            /** Type */
+            type?: string | null;
+            /** Route */
+            route?: string[] | null;
+            /** Slack A M */
+            slack_a_m?: number | null;
+            /** Slack B M */
+            slack_b_m?: number | null;
+            /** Slack On Way */
+            slack_on_way?: components["schemas"]["SlackDoc"][] | null;
+            /** Length M */
+            length_m?: number | null;
+            /** Glass M */
+            glass_m?: number | null;
+            /** Loss Db */
+            loss_db?: number | null;
+            /** Loss Nm */
+            loss_nm?: number | null;
+            /** Measured */
+            measured?: string | null;
+            /** Existing */
+            existing?: boolean | null;
+            /** Fiber From */
+            fiber_from?: ("print" | "record" | "guess") | null;
+            end_a?: components["schemas"]["TerminationDoc"] | null;
+            end_b?: components["schemas"]["TerminationDoc"] | null;
+            /** Feed */
+            feed?: ("a" | "b") | null;
+            /** Pull Points */
+            pull_points?: string[] | null;
+            /** Lubricated */
+            lubricated?: boolean | null;
+            /** Bonded */
+            bonded?: boolean | null;
+            /** Strand Notes */
+            strand_notes?: components["schemas"]["StrandNoteDoc"][] | null;
+            /** Wish */
+            wish?: boolean | null;
+            /** Notes */
+            notes?: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * CableTypeDoc
+         * @description A cable construction from a data sheet.
+         */
+        CableTypeDoc: {
+            /** Name */
+            name: string;
+            sheet: components["schemas"]["SheetDoc"];
+            /**
+             * Construction
+             * @default data sheet
+             */
+            construction: string;
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "indoor" | "indoor/outdoor" | "outdoor";
+            /**
+             * Flame
+             * @default none
+             * @enum {string}
+             */
+            flame: "none" | "OFN" | "OFNG" | "OFNR" | "OFNP";
+            /**
+             * Armour
+             * @default none
+             */
+            armour: string;
+            /**
+             * Metallic
+             * @default false
+             */
+            metallic: boolean;
+            /**
+             * Water
+             * @default none
+             * @enum {string}
+             */
+            water: "none" | "dry" | "gel";
+            /**
+             * Sun
+             * @default false
+             */
+            sun: boolean;
+            /**
+             * Burial
+             * @default false
+             */
+            burial: boolean;
+            /**
+             * Aerial
+             * @default false
+             */
+            aerial: boolean;
+            /**
+             * Max Strands
+             * @default 6912
+             */
+            max_strands: number;
+            /**
+             * Per Tube
+             * @default 12
+             */
+            per_tube: number;
+            /** Od Mm */
+            od_mm?: number | null;
+            /** Mass Kg Km */
+            mass_kg_km?: number | null;
+            /** Tension N */
+            tension_n?: number | null;
+            /** Bend Loaded Mm */
+            bend_loaded_mm?: number | null;
+            /** Bend Rest Mm */
+            bend_rest_mm?: number | null;
+            /** Sidewall N M */
+            sidewall_n_m?: number | null;
+            /** Span M */
+            span_m?: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * CableTypeInfo
+         * @description A construction of the table.
+         */
+        CableTypeInfo: {
+            /** Name */
+            name: string;
+            /** Construction */
+            construction: string;
+            /** Use */
+            use: string;
+            /** Flame */
+            flame: string;
+            /** Armour */
+            armour: string;
+            /** Metallic */
+            metallic: boolean;
+            /** Water */
+            water: string;
+            /** Max Strands */
+            max_strands: number;
+            /** Od Mm */
+            od_mm: number | null;
+            /** Mass Kg Km */
+            mass_kg_km: number | null;
+            /** Tension N */
+            tension_n: number | null;
+            /** Source */
+            source: string;
+            /** Confidence */
+            confidence: string;
+        };
+        /**
+         * CableView
+         * @description A cable with its lengths and strands in numbers. [m]
+         */
+        CableView: {
+            doc: components["schemas"]["CableDoc"];
+            /** Route M */
+            route_m: number | null;
+            /** Slack M */
+            slack_m: number;
+            /** Needed M */
+            needed_m: number | null;
+            /** Order M */
+            order_m: number | null;
+            /** Glass M */
+            glass_m: number | null;
+            /** Glass From */
+            glass_from: string;
+            /** Certain */
+            certain: boolean;
+            /** Taken */
+            taken: number;
+            /** Needed Strands */
+            needed_strands: number;
+            /** Links */
+            links: components["schemas"]["LinkRef"][];
+        };
+        /**
+         * CandidateView
+         * @description What the cable may be.
+         */
+        CandidateView: {
+            /** Grade */
+            grade: string;
+            /** Means */
+            means: string;
+            /** Source */
+            source: string;
+            /** Reasons */
+            reasons: string[];
+            /** Against */
+            against: string[];
         };
         /**
          * ChangeInfo
@@ -770,6 +1392,44 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * ClosureDoc
+         * @description Splices at a place.
+         */
+        ClosureDoc: {
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Splices */
+            splices: components["schemas"]["SpliceDoc"][];
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * ClueInfo
+         * @description A clue that can be given.
+         */
+        ClueInfo: {
+            /** Key */
+            key: string;
+            /** Ask */
+            ask: string;
+            /** Values */
+            values: string[];
+            /** Strength */
+            strength: string;
+        };
+        /**
+         * CluesBody
+         * @description What was seen of an unknown cable, by clue.
+         */
+        CluesBody: {
+            /** Clues */
+            clues: {
+                [key: string]: string;
+            };
+        };
+        /**
          * Column
          * @description One part of the drawing; faces are those of a multi-fiber joint.
          */
@@ -784,6 +1444,21 @@ export interface components {
             joint: boolean;
             near: components["schemas"]["Face"] | null;
             far: components["schemas"]["Face"] | null;
+        };
+        /**
+         * CompareBody
+         * @description A hub, the places to be reached, and strands for each.
+         */
+        CompareBody: {
+            /** Hub */
+            hub: string;
+            /** Places */
+            places: string[];
+            /**
+             * Strands Each
+             * @default 2
+             */
+            strands_each: number;
         };
         /**
          * Conflict
@@ -806,6 +1481,26 @@ export interface components {
             warn: number;
             /** Note */
             note: number;
+        };
+        /**
+         * CutView
+         * @description A length cut from a reel.
+         */
+        CutView: {
+            /** Cable */
+            cable: string;
+            /** Length M */
+            length_m: number;
+        };
+        /**
+         * CutsView
+         * @description Links lost by the worst cut, and on average over cuts weighted by length.
+         */
+        CutsView: {
+            /** Worst */
+            worst: number;
+            /** Mean */
+            mean: number;
         };
         /**
          * DeviceDoc
@@ -994,6 +1689,59 @@ export interface components {
             key_up: boolean;
         };
         /**
+         * FailuresView
+         * @description Single points of failure, worst first, and the redundant groups.
+         */
+        FailuresView: {
+            /** Points */
+            points: components["schemas"]["OutageView"][];
+            /** Groups */
+            groups: components["schemas"]["GroupFate"][];
+        };
+        /**
+         * FeedDoc
+         * @description How a device far away gets its power.
+         */
+        FeedDoc: {
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "mains" | "pair" | "composite";
+            /** Load W */
+            load_w: number;
+            /** Cable */
+            cable?: string | null;
+            /** Length M */
+            length_m?: number | null;
+            /** Source V */
+            source_v?: number | null;
+            /** Least V */
+            least_v?: number | null;
+            /** Area Mm2 */
+            area_mm2?: number | null;
+            /** Copper C */
+            copper_c?: number | null;
+            /** Power Class */
+            power_class?: ("1" | "2" | "3" | "4" | "5" | "6" | "7" | "8") | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * FeedView
+         * @description A device's power by each way; its own way is first.
+         */
+        FeedView: {
+            /** Name */
+            name: string;
+            /** Ways */
+            ways: components["schemas"]["SupplyView"][];
+        };
+        /**
          * FiberInfo
          * @description A grade of glass to choose from.
          */
@@ -1064,6 +1812,37 @@ export interface components {
             base: number;
             /** Link Ids */
             link_ids: number[];
+        };
+        /**
+         * GroupDoc
+         * @description Links that stand in for each other.
+         */
+        GroupDoc: {
+            /** Name */
+            name: string;
+            /** Links */
+            links: string[];
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * GroupFate
+         * @description A redundant group, and what its links share.
+         */
+        GroupFate: {
+            /** Name */
+            name: string;
+            /** Links */
+            links: string[];
+            /** Missing */
+            missing: string[];
+            /**
+             * Unrouted
+             * @description links whose route is not recorded
+             */
+            unrouted: string[];
+            /** Shared */
+            shared: components["schemas"]["SharedView"][];
         };
         /**
          * GroupUse
@@ -1174,8 +1953,68 @@ export interface components {
              * @enum {string}
              */
             spares: "one-a-type" | "none";
+            /**
+             * Spare Strands Percent
+             * @default 20
+             */
+            spare_strands_percent: number;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * IdentifiedView
+         * @description What the clues leave, and what to look for next.
+         */
+        IdentifiedView: {
+            /** Candidates */
+            candidates: components["schemas"]["CandidateView"][];
+            /** Ruled Out */
+            ruled_out: components["schemas"]["CandidateView"][];
+            /** Contradictions */
+            contradictions: string[];
+            /** Certainty */
+            certainty: string;
+            /** Next Clue */
+            next_clue: string | null;
+            /** Next Ask */
+            next_ask: string | null;
+            /** Next Why */
+            next_why: string | null;
+        };
+        /**
+         * ImportPreview
+         * @description A whole file, row by row; nothing is stored.
+         */
+        ImportPreview: {
+            /** Rows */
+            rows: components["schemas"]["ImportRow"][];
+            /** Added */
+            added: number;
+            /** Changed */
+            changed: number;
+            /** Unchanged */
+            unchanged: number;
+            /** Refused */
+            refused: number;
+        };
+        /**
+         * ImportRow
+         * @description A row of a file, and what would become of it.
+         */
+        ImportRow: {
+            /** Line */
+            line: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "added" | "changed" | "unchanged" | "refused";
+            /** Said */
+            said: string;
         };
         /**
          * InsertSegmentModel
@@ -1200,6 +2039,23 @@ export interface components {
             loss_db?: number | null;
             /** What */
             what?: string | null;
+        };
+        /**
+         * ItemChangeModel
+         * @description Make a thing be `doc`. name null: it is new; doc null: it goes.
+         */
+        ItemChangeModel: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "place" | "pathway" | "cable-type" | "cable" | "closure" | "group" | "reel" | "feed";
+            /** Name */
+            name: string | null;
+            /** Doc */
+            doc: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * JointDoc
@@ -1229,6 +2085,28 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * LayoutView
+         * @description One way to reach the places.
+         */
+        LayoutView: {
+            /** Name */
+            name: string;
+            /** Cables */
+            cables: number;
+            /** Strands */
+            strands: number;
+            /** Cable M */
+            cable_m: number;
+            /** Strand M */
+            strand_m: number;
+            /** Joints */
+            joints: number;
+            one_cable: components["schemas"]["CutsView"];
+            dig: components["schemas"]["CutsView"];
+            /** Said */
+            said: string;
+        };
+        /**
          * LinkDoc
          * @description One link: two ends and the light path between them.
          */
@@ -1241,6 +2119,16 @@ export interface components {
             path: (components["schemas"]["SegmentDoc"] | components["schemas"]["JointDoc"])[];
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * LinkRef
+         * @description A link by number and name.
+         */
+        LinkRef: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * LinkSummary
@@ -1291,6 +2179,8 @@ export interface components {
             counts: components["schemas"]["Counts"];
             /** @description those of them that belong to the polarity step */
             polarity: components["schemas"]["Counts"];
+            /** @description those of them that belong to the route step */
+            route: components["schemas"]["Counts"];
             /**
              * Uncertain
              * @description a deciding figure should be checked on the data sheet
@@ -1326,6 +2216,26 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["FindingView"][];
             brief: components["schemas"]["Brief"];
+        };
+        /**
+         * LyingView
+         * @description A cable as it lies in a pathway; x and y from the centre. [mm]
+         */
+        LyingView: {
+            /** Name */
+            name: string;
+            /** Od Mm */
+            od_mm: number | null;
+            /** X Mm */
+            x_mm: number | null;
+            /** Y Mm */
+            y_mm: number | null;
+            /** Fits */
+            fits: boolean;
+            /** Power */
+            power: boolean;
+            /** Planned */
+            planned: boolean;
         };
         /**
          * MethodView
@@ -1445,6 +2355,44 @@ export interface components {
         NewPlanBody: {
             /** Name */
             name: string;
+        };
+        /**
+         * OtherDoc
+         * @description Cables in a pathway that are not the plan's.
+         */
+        OtherDoc: {
+            /** What */
+            what: string;
+            /** Od Mm */
+            od_mm: number;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Power
+             * @default false
+             */
+            power: boolean;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * OutageView
+         * @description What the failure of one thing takes down.
+         */
+        OutageView: {
+            /** Sort */
+            sort: string;
+            /** Name */
+            name: string;
+            /** Links */
+            links: components["schemas"]["LinkRef"][];
+            /** Groups */
+            groups: string[];
+            /** Weakened */
+            weakened: string[];
         };
         /**
          * OwnBoxDoc
@@ -1595,6 +2543,34 @@ export interface components {
             part: components["schemas"]["OwnFiberDoc"] | components["schemas"]["OwnGradeDoc"] | components["schemas"]["OwnBoxDoc"] | components["schemas"]["OwnModuleDoc"];
         };
         /**
+         * PairBody
+         * @description Two places.
+         */
+        PairBody: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+        };
+        /**
+         * PairView
+         * @description Two routes that share as little as the recorded pathways allow.
+         */
+        PairView: {
+            first: components["schemas"]["RouteView"] | null;
+            second: components["schemas"]["RouteView"] | null;
+            /** Shared Pathways */
+            shared_pathways: string[];
+            /** Shared Trenches */
+            shared_trenches: string[];
+            /** Shared Places */
+            shared_places: string[];
+            /** Shared M */
+            shared_m: number;
+            /** Detour M */
+            detour_m: number;
+        };
+        /**
          * PartCost
          * @description What a part costs in one direction. [dB]
          */
@@ -1605,8 +2581,73 @@ export interface components {
             typical: number | null;
         };
         /**
+         * PathwayDoc
+         * @description A way between two places that cables can take.
+         */
+        PathwayDoc: {
+            /** Name */
+            name: string;
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /**
+             * Kind
+             * @default conduit
+             * @enum {string}
+             */
+            kind: "conduit" | "duct" | "riser" | "tray" | "wall" | "trench" | "burial" | "aerial" | "seabed";
+            /** Length M */
+            length_m: number;
+            /** Length From */
+            length_from?: ("measured" | "drawing" | "guess") | null;
+            /** Inner Mm */
+            inner_mm?: number | null;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Height Mm */
+            height_mm?: number | null;
+            /** Bends */
+            bends?: components["schemas"]["BendDoc"][] | null;
+            /** Rise M */
+            rise_m?: number | null;
+            /** Others */
+            others?: components["schemas"]["OtherDoc"][] | null;
+            /** Lies In */
+            lies_in?: string | null;
+            /** Hazards */
+            hazards?: ("wet" | "sun" | "rodents" | "salt" | "lightning")[] | null;
+            /** Space */
+            space?: ("plenum" | "riser" | "general") | null;
+            /** Friction */
+            friction?: number | null;
+            /** Pull String */
+            pull_string?: boolean | null;
+            /** Notes */
+            notes?: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * PathwayView
+         * @description A pathway with how full it is and what runs in it.
+         */
+        PathwayView: {
+            doc: components["schemas"]["PathwayDoc"];
+            /** Percent */
+            percent: number | null;
+            /** Limit Percent */
+            limit_percent: number | null;
+            /** Missing */
+            missing: string | null;
+            /** Cables */
+            cables: string[];
+        };
+        /**
          * PlaceDoc
-         * @description A building, room, cabinet, pole or hut. Coordinates in metres, east and north.
+         * @description A building, room, rack, cabinet, chamber, pole, hut or provider entry.
+         *
+         *     Coordinates in metres, east and north, or in degrees: all places of a plan in the same way.
          */
         PlaceDoc: {
             /** Name */
@@ -1617,6 +2658,22 @@ export interface components {
             x_m?: number | null;
             /** Y M */
             y_m?: number | null;
+            /** Latitude */
+            latitude?: number | null;
+            /** Longitude */
+            longitude?: number | null;
+            /** Floor */
+            floor?: string | null;
+            /** Inside */
+            inside?: string | null;
+            /** Surroundings */
+            surroundings?: ("indoor" | "unheated" | "outdoor" | "wet" | "salt") | null;
+            /** Space */
+            space?: ("plenum" | "riser" | "general") | null;
+            /** Power */
+            power?: ("mains" | "none" | "composite" | "over a pair") | null;
+            /** Notes */
+            notes?: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -1682,6 +2739,10 @@ export interface components {
             devices: components["schemas"]["DeviceDoc"][];
             /** Spares */
             spares: components["schemas"]["SpareDoc"][];
+            /** @description open findings of the backbone, survey step */
+            survey: components["schemas"]["Counts"];
+            /** @description open findings of the backbone, route step */
+            route: components["schemas"]["Counts"];
             /**
              * Undo
              * @description what undo would take back
@@ -1706,6 +2767,67 @@ export interface components {
             links: number;
             /** Revision */
             revision: number;
+        };
+        /**
+         * PlantBody
+         * @description Changes of the backbone, as one step. cascade : what uses a thing that goes, goes too.
+         */
+        PlantBody: {
+            /** Base */
+            base: number;
+            /** What */
+            what: string;
+            /** Changes */
+            changes: components["schemas"]["ItemChangeModel"][];
+            /**
+             * Cascade
+             * @default false
+             */
+            cascade: boolean;
+        };
+        /**
+         * PlantReference
+         * @description What the forms of the backbone offer.
+         */
+        PlantReference: {
+            /** Clues */
+            clues: components["schemas"]["ClueInfo"][];
+            /** Cable Types */
+            cable_types: components["schemas"]["CableTypeInfo"][];
+            /** Kinds */
+            kinds: string[];
+            /** Tubing */
+            tubing: {
+                [key: string]: number;
+            };
+            /** Power Classes */
+            power_classes: string[];
+        };
+        /**
+         * PlantView
+         * @description The whole backbone. spots : of the places whose position is known.
+         */
+        PlantView: {
+            /** Places */
+            places: components["schemas"]["PlaceDoc"][];
+            /** Spots */
+            spots: components["schemas"]["SpotOnMap"][];
+            /** Pathways */
+            pathways: components["schemas"]["PathwayView"][];
+            /** Cables */
+            cables: components["schemas"]["CableView"][];
+            /** Cable Types */
+            cable_types: components["schemas"]["CableTypeDoc"][];
+            /** Closures */
+            closures: components["schemas"]["ClosureDoc"][];
+            /** Groups */
+            groups: components["schemas"]["GroupDoc"][];
+            /** Reels */
+            reels: components["schemas"]["ReelDoc"][];
+            /** Feeds */
+            feeds: components["schemas"]["FeedDoc"][];
+            /** Findings */
+            findings: components["schemas"]["AboutView"][];
         };
         /**
          * PolarityView
@@ -1783,6 +2905,24 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * PortView
+         * @description A port of a panel.
+         */
+        PortView: {
+            /** Panel */
+            panel: string;
+            /** Place */
+            place: string;
+            /** Port */
+            port: number;
+            /** Cable */
+            cable: string;
+            /** Strands */
+            strands: number[];
+            /** Links */
+            links: string[];
+        };
+        /**
          * PowerAt
          * @description Power at one boundary between parts. [dBm]
          *
@@ -1821,6 +2961,59 @@ export interface components {
             detail: string;
         };
         /**
+         * PullView
+         * @description Tension along a cable fed from one end.
+         */
+        PullView: {
+            /**
+             * Feed
+             * @enum {string}
+             */
+            feed: "a" | "b";
+            /** From Place */
+            from_place: string;
+            /** To Place */
+            to_place: string;
+            /** Spots */
+            spots: components["schemas"]["SpotView"][];
+            /** Worst N */
+            worst_n: number;
+            /** Worst At M */
+            worst_at_m: number | null;
+            /** Worst Where */
+            worst_where: string | null;
+            /** Turned Deg */
+            turned_deg: number;
+        };
+        /**
+         * PullsView
+         * @description Both ways to pull a cable, and the one that is proposed.
+         */
+        PullsView: {
+            /** Cable */
+            cable: string;
+            /** Rating N */
+            rating_n: number | null;
+            /** Sidewall N M */
+            sidewall_n_m: number | null;
+            /** Bend Loaded Mm */
+            bend_loaded_mm: number | null;
+            /** Bend Rest Mm */
+            bend_rest_mm: number | null;
+            /** Friction */
+            friction: string;
+            /** Pulls */
+            pulls: components["schemas"]["PullView"][];
+            /** Proposal */
+            proposal: string | null;
+            /** Proposed Feed */
+            proposed_feed: ("a" | "b") | null;
+            /** Proposed Points */
+            proposed_points: string[];
+            /** Missing */
+            missing: string | null;
+        };
+        /**
          * ReadingBody
          * @description Light in at a place of end a, and where it came out at end b; null: nowhere.
          */
@@ -1829,6 +3022,50 @@ export interface components {
             start: number[];
             /** End */
             end: number[] | null;
+        };
+        /**
+         * ReelDoc
+         * @description A drum in the store.
+         */
+        ReelDoc: {
+            /** Name */
+            name: string;
+            /** Type */
+            type: string;
+            /** Length M */
+            length_m: number;
+            /** Strands */
+            strands?: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * ReelView
+         * @description What is cut from a reel.
+         */
+        ReelView: {
+            /** Name */
+            name: string;
+            /** Type */
+            type: string;
+            /** Length M */
+            length_m: number;
+            /** Cuts */
+            cuts: components["schemas"]["CutView"][];
+            /** Left M */
+            left_m: number;
+            /** Serves */
+            serves: string | null;
+        };
+        /**
+         * ReelsView
+         * @description The cut plan, and cables without a reel that is long enough.
+         */
+        ReelsView: {
+            /** Reels */
+            reels: components["schemas"]["ReelView"][];
+            /** Short */
+            short: components["schemas"]["CutView"][];
         };
         /**
          * Reference
@@ -1937,6 +3174,18 @@ export interface components {
             what: string;
         };
         /**
+         * RouteView
+         * @description A way through the pathways.
+         */
+        RouteView: {
+            /** Pathways */
+            pathways: string[];
+            /** Places */
+            places: string[];
+            /** Length M */
+            length_m: number;
+        };
+        /**
          * RulesBody
          * @description House rules to look at without storing them.
          */
@@ -1991,6 +3240,38 @@ export interface components {
             words: string[];
         };
         /**
+         * SectionView
+         * @description A pathway's cross-section.
+         */
+        SectionView: {
+            /** Name */
+            name: string;
+            /** Inner Mm */
+            inner_mm: number | null;
+            /** Width Mm */
+            width_mm: number | null;
+            /** Height Mm */
+            height_mm: number | null;
+            /** Inside */
+            inside: components["schemas"]["LyingView"][];
+            /** Percent */
+            percent: number | null;
+            /** Limit Percent */
+            limit_percent: number | null;
+            /** Limit Source */
+            limit_source: string | null;
+            /** Missing */
+            missing: string | null;
+            /** Jam Ratio */
+            jam_ratio: number | null;
+            /** Jams */
+            jams: boolean;
+            /** Free Bore Mm */
+            free_bore_mm: number | null;
+            /** Links */
+            links: components["schemas"]["LinkRef"][];
+        };
+        /**
          * SegmentDoc
          * @description A cord, cable run, pigtail, cassette leg or inline part.
          */
@@ -2040,6 +3321,10 @@ export interface components {
             clip?: ("splits" | "fixed") | null;
             /** Front */
             front?: ("a" | "b") | null;
+            /** Cable */
+            cable?: string | null;
+            /** Strand Numbers */
+            strand_numbers?: number[] | null;
         } & {
             [key: string]: unknown;
         };
@@ -2076,6 +3361,20 @@ export interface components {
             part: components["schemas"]["SegmentDoc"] | components["schemas"]["JointDoc"];
         };
         /**
+         * SharedView
+         * @description Something that links of a group have in common.
+         */
+        SharedView: {
+            /** Sort */
+            sort: string;
+            /** Name */
+            name: string;
+            /** Links */
+            links: string[];
+            /** Length M */
+            length_m: number | null;
+        };
+        /**
          * SheetDoc
          * @description The document that the figures are from.
          */
@@ -2090,6 +3389,18 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * SlackDoc
+         * @description Length left at a place on the way.
+         */
+        SlackDoc: {
+            /** Place */
+            place: string;
+            /** Length M */
+            length_m: number;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
          * SpareDoc
          * @description Modules on the shelf. `type` is the application with its form, or an own module's name.
          */
@@ -2098,6 +3409,26 @@ export interface components {
             type: string;
             /** Count */
             count: number;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * SpliceDoc
+         * @description `count` strands of one cable, from the first, spliced to those of another.
+         */
+        SpliceDoc: {
+            /** A */
+            a: string;
+            /** A First */
+            a_first: number;
+            /** B */
+            b: string;
+            /** B First */
+            b_first: number;
+            /** Count */
+            count: number;
+            /** Kind */
+            kind?: ("fusion" | "mechanical") | null;
         } & {
             [key: string]: unknown;
         };
@@ -2120,6 +3451,87 @@ export interface components {
             kind: "adapter" | "fusion" | "mechanical";
             /** At M */
             at_m?: number | null;
+        };
+        /**
+         * SpotOnMap
+         * @description Where a place is: east and north. [m]
+         */
+        SpotOnMap: {
+            /** Name */
+            name: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
+         * SpotView
+         * @description A point along a pull.
+         */
+        SpotView: {
+            /** At M */
+            at_m: number;
+            /** Tension N */
+            tension_n: number;
+            /** Kind */
+            kind: string;
+            /** Where */
+            where: string;
+            /** Angle Deg */
+            angle_deg: number;
+            /** Radius M */
+            radius_m: number | null;
+            /** Pressure N M */
+            pressure_n_m: number | null;
+        };
+        /**
+         * StrandNoteDoc
+         * @description What is said of a strand.
+         */
+        StrandNoteDoc: {
+            /** Strand */
+            strand: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "dark" | "bad" | "reserved";
+            /** Note */
+            note?: string | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * StrandRow
+         * @description One strand of a cable.
+         */
+        StrandRow: {
+            /** Number */
+            number: number;
+            /** Tube */
+            tube: number;
+            /** In Tube */
+            in_tube: number;
+            /** Colour */
+            colour: string;
+            /** Colour Base */
+            colour_base: string;
+            /** Tube Colour */
+            tube_colour: string;
+            /** Tube Base */
+            tube_base: string;
+            /** State */
+            state: string;
+            /** Links */
+            links: components["schemas"]["LinkRef"][];
+            /** Note */
+            note: string | null;
+            /** Port A */
+            port_a: number | null;
+            /** Port B */
+            port_b: number | null;
+            /** Spliced To */
+            spliced_to: string | null;
         };
         /**
          * StrandView
@@ -2145,6 +3557,25 @@ export interface components {
             meets: string | null;
             /** Right */
             right: boolean | null;
+        };
+        /**
+         * StrandsView
+         * @description The strand table of a cable.
+         */
+        StrandsView: {
+            /** Cable */
+            cable: string;
+            /** Strands */
+            strands: components["schemas"]["StrandRow"][];
+            /**
+             * Next Free
+             * @description by how many are wanted
+             */
+            next_free: {
+                [key: string]: number[];
+            };
+            /** Takers */
+            takers: components["schemas"]["TakerView"][];
         };
         /**
          * SuitedInfo
@@ -2174,6 +3605,27 @@ export interface components {
             sure: boolean;
             /** Reason */
             reason: string;
+        };
+        /**
+         * SupplyView
+         * @description One way to power a device.
+         */
+        SupplyView: {
+            /** Way */
+            way: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "works" | "fails" | "unknown";
+            /** Said */
+            said: string;
+            /** Source */
+            source: string;
+            /** Margin */
+            margin: number | null;
+            /** Unit */
+            unit: string;
         };
         /**
          * SuspectView
@@ -2217,6 +3669,73 @@ export interface components {
             columns: string[];
             /** Rows */
             rows: components["schemas"]["TableRow"][];
+        };
+        /**
+         * TakeBody
+         * @description Put a link's run on strands of a cable; no strands: take it off those that it has.
+         */
+        TakeBody: {
+            /** Base */
+            base: number;
+            /** Link Id */
+            link_id: number;
+            /** At */
+            at: number;
+            /** Cable */
+            cable: string | null;
+            /** Strands */
+            strands: number[];
+        };
+        /**
+         * TakerView
+         * @description A link whose run could be put on a cable's strands. at : the run's cable segment.
+         */
+        TakerView: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** At */
+            at: number;
+            /** Needed */
+            needed: number;
+            /** Cable */
+            cable: string | null;
+            /** Strands */
+            strands: number[];
+            /**
+             * Fits
+             * @description it ends at the two places that the strands lead to
+             */
+            fits: boolean;
+        };
+        /**
+         * TerminationDoc
+         * @description How one end of a cable is finished, and on which panel.
+         */
+        TerminationDoc: {
+            /** Kind */
+            kind?: ("factory" | "pigtails" | "field") | null;
+            /** Connector */
+            connector?: string | null;
+            /** Panel */
+            panel?: string | null;
+            /** First Port */
+            first_port?: number | null;
+            /** Head Mm */
+            head_mm?: number | null;
+        } & {
+            [key: string]: unknown;
+        };
+        /**
+         * UsedProblem
+         * @description Something that is to go is used: what would go or change with it.
+         */
+        UsedProblem: {
+            /** Detail */
+            detail: string;
+            /** Goes With */
+            goes_with: string[];
         };
         /**
          * VariantBody
@@ -3740,6 +5259,722 @@ export interface operations {
             };
         };
     };
+    getPlant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getSection: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getStrands: {
+        parameters: {
+            query: {
+                cable: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StrandsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getPull: {
+        parameters: {
+            query: {
+                cable: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getFailures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FailuresView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getOutage: {
+        parameters: {
+            query: {
+                sort: string;
+                name: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutageView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    findDiverse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compareLayouts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getPower: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getReels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReelsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getPanels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changePlant: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlantBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Locked */
+            423: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsedProblem"];
+                };
+            };
+        };
+    };
+    takeStrands: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    previewSiteFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportPreview"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    importSiteFile: {
+        parameters: {
+            query: {
+                base: number;
+            };
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exportSite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     getReference: {
         parameters: {
             query?: never;
@@ -3832,6 +6067,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TableView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getPlantReference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantReference"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    identifyCable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CluesBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdentifiedView"];
                 };
             };
             /** @description Not Found */

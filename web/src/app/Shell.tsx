@@ -81,7 +81,9 @@ function Frame() {
   };
   useKeys({
     "0": go(home),
+    "1": go(`${home}/survey`),
     "2": go(`${home}/need`),
+    "4": go(`${home}/route`),
     n: go(`${home}/need`),
     "5": () => links.length && void navigate(light),
     "6": () => links.length && void navigate(`${light}/polarity`),
@@ -99,13 +101,17 @@ function Frame() {
   });
   const open = links.find((l) => l.id === Number(linkId));
   const counted = open ? [open] : links;
-  const sum = (severity: "stop" | "warn", of: "counts" | "polarity") =>
+  const sum = (severity: "stop" | "warn", of: "counts" | "polarity" | "route") =>
     counted.reduce((n, l) => n + l[of][severity], 0);
-  const inLight = (severity: "stop" | "warn") => sum(severity, "counts") - sum(severity, "polarity");
+  const inLight = (severity: "stop" | "warn") => sum(severity, "counts") - sum(severity, "polarity") - sum(severity, "route");
+  // With a link open, its own findings about strands and routes; else all about the backbone.
+  const inRoute = (severity: "stop" | "warn") => (open ? open.route[severity] : plan.route[severity]);
   const at = location.pathname;
   const piers: Pier[] = [
     { key: "0", label: "All links", to: home, current: at === home || at === `${home}/`, stop: 0, warn: 0 },
+    { key: "1", label: "Survey", to: `${home}/survey`, current: at.endsWith("/survey"), stop: open ? 0 : plan.survey.stop, warn: open ? 0 : plan.survey.warn },
     { key: "2", label: "Need", to: `${home}/need`, current: at.endsWith("/need"), stop: 0, warn: 0 },
+    { key: "4", label: "Route", to: `${home}/route`, current: at.endsWith("/route"), stop: inRoute("stop"), warn: inRoute("warn") },
     { key: "5", label: "Light", to: light, current: at.includes("/links/") && !at.endsWith("/polarity"), stop: inLight("stop"), warn: inLight("warn") },
     {
       key: "6",

@@ -97,7 +97,8 @@ interface ChoiceProps {
   label: string;
   value: string;
   options: { value: string; label: string }[];
-  onChange: (value: string) => Promise<unknown> | undefined;
+  /** Where it stores, a rejected promise's message is shown under the field. */
+  onChange: (value: string) => unknown;
   width?: string;
 }
 
@@ -131,9 +132,9 @@ export function Choice(props: ChoiceProps) {
           value={props.value}
           onChange={(e) => {
             setProblem(null);
-            props.onChange(e.target.value)?.catch((error: unknown) =>
-              setProblem(error instanceof Error ? error.message : String(error)),
-            );
+            const stored = props.onChange(e.target.value);
+            if (!(stored instanceof Promise)) return;
+            stored.catch((error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
           }}
         >
           {!known && <option value={props.value}>{props.value || "not recorded"}</option>}

@@ -2,8 +2,10 @@
 import { Button, Flex, Text } from "@chakra-ui/react";
 import type { Edit, JointDoc, PartDoc, SegmentDoc } from "../api/client";
 import { isSegment } from "../api/client";
+import { useOpenPlan } from "../app/planContext";
 import { useSettings } from "../app/settings";
 import { useState } from "react";
+import { Link as RouterLink } from "react-router";
 import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
 import { fromUnit, lengthField, typed } from "./figures";
@@ -25,8 +27,10 @@ const numberOr = (what: string) => (text: string) =>
 
 export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect }: Props) {
   const [more, setMore] = useState(false);
+  const { plan } = useOpenPlan();
   const segment = isSegment(part) ? part : null;
-  const told =
+  const cable = segment?.cable;
+  const fromPart =
     part.loss_db != null ||
     segment?.conditioning ||
     segment?.strands != null ||
@@ -37,9 +41,20 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
     segment?.segment === "cassette" ||
     segment?.lane != null ||
     segment?.segment === "inline";
+  const told = !cable && fromPart;
   const set = (next: PartDoc) => onEdit([{ op: "set-part", at, part: next }]);
   return (
     <Flex direction="column" gap="2" data-part-editor="">
+      {cable && (
+        <Text fontSize="14px" data-on-cable="">
+          On cable{" "}
+          <RouterLink to={`/plans/${plan.id}/route?cable=${encodeURIComponent(cable)}`} style={{ textDecoration: "underline", fontWeight: 700 }}>
+            {cable}
+          </RouterLink>
+          {segment.strand_numbers?.length ? `, strands ${segment.strand_numbers.join(", ")}` : ", no strands chosen yet"}. Its glass and length are the cable’s;
+          changing them here takes the link off it.
+        </Text>
+      )}
       <Flex gap="2" align="start" wrap="wrap">
         {isSegment(part) ? (
           <SegmentFields key={at} part={part} reference={reference} set={set} />

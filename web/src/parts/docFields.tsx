@@ -1,0 +1,97 @@
+/** Form fields bound to one key of a document; each stores when it is left. */
+import { useSettings } from "../app/settings";
+import { Choice, options, TextField } from "./Field";
+import { fromUnit, lengthField, typed } from "./figures";
+
+type Store = (change: Record<string, unknown>) => Promise<unknown>;
+
+interface Props<Doc> {
+  doc: Doc;
+  store: Store;
+  at: keyof Doc & string;
+  label: string;
+  width?: string;
+}
+
+const NOT_RECORDED = { value: "", label: "not recorded" };
+
+export function TextOf<Doc>({ doc, store, at, label, width, list }: Props<Doc> & { list?: string }) {
+  const value = doc[at];
+  return (
+    <TextField
+      label={label}
+      width={width}
+      list={list}
+      value={typeof value === "string" ? value : ""}
+      onCommit={(text) => store({ [at]: text.trim() || null })}
+    />
+  );
+}
+
+export function ChoiceOf<Doc>({ doc, store, at, label, width, values, needed }: Props<Doc> & { values: readonly string[]; needed?: boolean }) {
+  const value = doc[at];
+  return (
+    <Choice
+      label={label}
+      width={width}
+      value={typeof value === "string" ? value : ""}
+      options={[...(needed ? [] : [NOT_RECORDED]), ...options(values)]}
+      onChange={(next) => store({ [at]: next || null })}
+    />
+  );
+}
+
+export function YesNoOf<Doc>({ doc, store, at, label, width }: Props<Doc>) {
+  const value = doc[at];
+  return (
+    <Choice
+      label={label}
+      width={width}
+      value={value === true ? "yes" : value === false ? "no" : ""}
+      options={[NOT_RECORDED, ...options(["yes", "no"])]}
+      onChange={(next) => store({ [at]: next === "" ? null : next === "yes" })}
+    />
+  );
+}
+
+export function NumberOf<Doc>({ doc, store, at, label, width, suffix, needed, whole }: Props<Doc> & { suffix?: string; needed?: boolean; whole?: boolean }) {
+  const value = doc[at];
+  return (
+    <TextField
+      label={label}
+      width={width ?? "84px"}
+      mono
+      suffix={suffix}
+      value={typeof value === "number" ? String(value) : ""}
+      invalid={(text) => wrongNumber(text, needed, whole)}
+      onCommit={(text) => store({ [at]: text.trim() === "" ? null : typed(text) })}
+    />
+  );
+}
+
+/** A length, in the units that are shown. */
+export function LengthOf<Doc>({ doc, store, at, label, width, needed }: Props<Doc> & { needed?: boolean }) {
+  const { unit } = useSettings();
+  const value = doc[at];
+  return (
+    <TextField
+      label={label}
+      width={width ?? "104px"}
+      mono
+      suffix={unit}
+      value={typeof value === "number" ? lengthField(value, unit) : ""}
+      invalid={(text) => wrongNumber(text, needed)}
+      onCommit={(text) => {
+        const number = typed(text);
+        return store({ [at]: number === null ? null : Math.round(fromUnit(number, unit) * 1000) / 1000 });
+      }}
+    />
+  );
+}
+
+function wrongNumber(text: string, needed?: boolean, whole?: boolean): string | null {
+  if (text.trim() === "") return needed ? "A number is needed here." : null;
+  const number = typed(text);
+  if (number === null) return `“${text}” is not a number`;
+  return whole && !Number.isInteger(number) ? `“${text}” is not a whole number` : null;
+}
