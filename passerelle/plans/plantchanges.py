@@ -299,11 +299,13 @@ def _refill(session: Session, plan: Plan, journal: Journal, draft: _Draft, site:
     session.info.clear()  # names of places may have changed
     names = place_names(session, plan)
     ids = {name: number for number, name in names.items()}
+    renamed = {ids[new] for (kind, _), new in draft.renamed.items() if kind == PLACE}
     for row in links(session, plan):
-        if not any("cable" in part for part in row.path):
-            continue
-        path = _path_after(row.path, draft)
-        state = refilled_state(row, path, names, ids, site)
+        on_cables = any("cable" in part for part in row.path)
+        path = _path_after(row.path, draft) if on_cables else row.path
+        state = refilled_state(row, path, names, ids, site) if on_cables else None
+        if state is None and renamed & {row.a_place_id, row.b_place_id}:
+            state = state_of("link", row)  # its answer names the place: it is given anew
         if state is not None:
             journal.put("link", row.id, state)
 

@@ -48,7 +48,7 @@ def beside(doc: PlanDoc) -> dict[str, Any]:
 
 def store_new(session: Session, doc: PlanDoc, who: str, what: str) -> Plan:
     """Store a document as a new plan; its first revision cannot be undone."""
-    doc = filled(doc)
+    doc = filled(doc) if doc.cables else doc
     plan = Plan(revision=1, changed_in=1, plant_changed_in=1, **_plan_state(doc))
     session.add(plan)
     session.flush()
@@ -70,7 +70,7 @@ def store_new(session: Session, doc: PlanDoc, who: str, what: str) -> Plan:
 
 def replace_content(session: Session, plan: Plan, doc: PlanDoc, who: str, what: str) -> None:
     """Make a stored plan hold a document's content, as one change that can be undone."""
-    doc = filled(doc)
+    doc = filled(doc) if doc.cables else doc
     journal = Journal(session, plan, who, what)
     for row in links(session, plan):
         journal.put("link", row.id, None)

@@ -109,9 +109,7 @@ def test_the_demo_plan_shows_every_rule():
     plan = demo_plan()
     beside, rules = site_of(plan), corelink.house_rules(plan.house_rules)
     links = corelink.links(plan)
-    judged = check_plan(
-        links, rules, beside.tables, beside.devices, beside.spares, beside.plant
-    )
+    judged = check_plan(links, rules, beside.tables, beside.devices, beside.spares, beside.plant)
     shown = {f.rule.id for check in judged.links for f in check.findings}
     shown |= {one.finding.rule.id for one in (*judged.findings, *judged.plant)}
     assert set(RULES) - shown == {"house.mode"}  # shown as soon as that school is chosen:

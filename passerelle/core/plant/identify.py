@@ -116,9 +116,10 @@ def identify(clues: dict[str, str]) -> Identified:
     contradictions = _contradictions(clues, judged, kept)
     if not kept:
         kept = judged if not clues else []
-    if clues and kept and not any(key in clues for key in (PRINT_CORE, PRINT_GRADE)):
-        best = kept[0].score
-        kept = [j for j in kept if j.score == best or not j.against]
+    if any(not j.against for j in kept) and PRINT_GRADE not in clues:
+        kept = [j for j in kept if not j.against]
+    elif clues and kept and PRINT_GRADE not in clues:
+        kept = [j for j in kept if j.score == kept[0].score]
     out = tuple(j for j in judged if j not in kept)
     printed = PRINT_GRADE in clues or (PRINT_CORE in clues and len(kept) == 1)
     certainty = "none" if not clues or not kept else "print" if printed else "guess"

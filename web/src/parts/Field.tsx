@@ -95,6 +95,7 @@ export function TextField(props: TextFieldProps) {
 
 interface ChoiceProps {
   label: string;
+  hideLabel?: boolean;
   value: string;
   options: { value: string; label: string }[];
   /** Where it stores, a rejected promise's message is shown under the field. */
@@ -121,7 +122,7 @@ export function Choice(props: ChoiceProps) {
   const [problem, setProblem] = useState<string | null>(null);
   const known = props.options.some((o) => o.value === props.value);
   return (
-    <Frame id={id} label={props.label} problem={problem} width={props.width}>
+    <Frame id={id} label={props.label} hideLabel={props.hideLabel} problem={problem} width={props.width}>
       <NativeSelect.Root size="xs">
         <NativeSelect.Field
           id={id}

@@ -125,7 +125,7 @@ function RouteEditor({ plant, doc, store }: { plant: PlantView; doc: CableDoc; s
           </Button>
         ))}
         {here !== doc.b && (
-          <Choice label="" width="210px" value="" options={[{ value: "", label: `on from ${here} …` }, ...options(onward.map((p) => p.doc.name))]} onChange={(name) => (name ? set([...route, name]) : undefined)} />
+          <Choice label={`On from ${here}`} hideLabel width="210px" value="" options={[{ value: "", label: `on from ${here} …` }, ...options(onward.map((p) => p.doc.name))]} onChange={(name) => (name ? set([...route, name]) : undefined)} />
         )}
         {here === doc.b && route.length > 0 && <Text fontSize="14px" fontWeight="600">→ {doc.b}</Text>}
         <Button size="xs" h="28px" variant="ghost" colorPalette="accent" onClick={() => setAsking(!asking)}>

@@ -283,7 +283,7 @@ function AddCable({ plant, onClose, onAdded }: { plant: PlantView; onClose: () =
           {label}
         </Text>
         <NativeSelect.Root size="sm">
-          <NativeSelect.Field value={value} onChange={(e) => put(e.target.value)} bg="bg.panel">
+          <NativeSelect.Field aria-label={label} value={value} onChange={(e) => put(e.target.value)} bg="bg.panel">
             {places.map((p) => (
               <option key={p}>{p}</option>
             ))}

@@ -44,6 +44,7 @@ export function StrandGrid({ cable, onNote }: Props) {
       setChosen([]);
       say(`${to.name} runs on ${cable.doc.name}, strands ${picked.join(", ")}. Undo with u.`);
     }, refuse);
+  const spliced = view.strands.some((s) => s.spliced_to);
   const tubes = new Set(view.strands.map((s) => s.tube)).size;
   return (
     <Box data-strands="">
@@ -82,9 +83,9 @@ export function StrandGrid({ cable, onNote }: Props) {
             {tubes > 1 && <Table.ColumnHeader>Tube</Table.ColumnHeader>}
             <Table.ColumnHeader>State</Table.ColumnHeader>
             <Table.ColumnHeader>Link, or note</Table.ColumnHeader>
-            <Table.ColumnHeader>{cable.doc.end_a?.panel ?? cable.doc.a}</Table.ColumnHeader>
-            <Table.ColumnHeader>{cable.doc.end_b?.panel ?? cable.doc.b}</Table.ColumnHeader>
-            <Table.ColumnHeader>Spliced to</Table.ColumnHeader>
+            {cable.doc.end_a?.panel && <Table.ColumnHeader>{cable.doc.end_a.panel}</Table.ColumnHeader>}
+            {cable.doc.end_b?.panel && <Table.ColumnHeader>{cable.doc.end_b.panel}</Table.ColumnHeader>}
+            {spliced && <Table.ColumnHeader>Spliced to</Table.ColumnHeader>}
           </Table.Row>
         </Table.Header>
         <Table.Body>
@@ -156,15 +157,21 @@ export function StrandGrid({ cable, onNote }: Props) {
                   ))}
                   {row.note && <Text as="span" color="fg.muted">{row.links.length ? ` · ${row.note}` : row.note}</Text>}
                 </Table.Cell>
-                <Table.Cell>
-                  <Mono>{row.port_a ?? ""}</Mono>
-                </Table.Cell>
-                <Table.Cell>
-                  <Mono>{row.port_b ?? ""}</Mono>
-                </Table.Cell>
-                <Table.Cell>
-                  <Mono>{row.spliced_to ?? ""}</Mono>
-                </Table.Cell>
+                {cable.doc.end_a?.panel && (
+                  <Table.Cell>
+                    <Mono>{row.port_a ?? ""}</Mono>
+                  </Table.Cell>
+                )}
+                {cable.doc.end_b?.panel && (
+                  <Table.Cell>
+                    <Mono>{row.port_b ?? ""}</Mono>
+                  </Table.Cell>
+                )}
+                {spliced && (
+                  <Table.Cell whiteSpace="nowrap">
+                    <Mono>{row.spliced_to ?? ""}</Mono>
+                  </Table.Cell>
+                )}
               </Table.Row>
             );
           })}

@@ -40,9 +40,9 @@ export function AddPathwaySheet({ places, from, onClose, onAdded }: Props) {
       })
       .catch((error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
   };
-  const select = (value: string, set: (v: string) => void, values: string[]) => (
+  const select = (label: string, value: string, set: (v: string) => void, values: string[]) => (
     <NativeSelect.Root size="sm">
-      <NativeSelect.Field value={value} onChange={(e) => set(e.target.value)} bg="bg.panel">
+      <NativeSelect.Field aria-label={label} value={value} onChange={(e) => set(e.target.value)} bg="bg.panel">
         {values.map((v) => (
           <option key={v}>{v}</option>
         ))}
@@ -65,9 +65,9 @@ export function AddPathwaySheet({ places, from, onClose, onAdded }: Props) {
         <Row label="Name">
           <Input size="sm" value={name} placeholder={`${a} – ${b}`} onChange={(e) => setName(e.target.value)} />
         </Row>
-        <Row label="From">{select(a, setA, places)}</Row>
-        <Row label="To">{select(b, setB, places)}</Row>
-        <Row label="Kind">{select(kind, setKind, kinds)}</Row>
+        <Row label="From">{select("From", a, setA, places)}</Row>
+        <Row label="To">{select("To", b, setB, places)}</Row>
+        <Row label="Kind">{select("Kind", kind, setKind, kinds)}</Row>
         <Row label={`Length, ${unit}`}>
           <Input size="sm" fontFamily="mono" value={length} autoFocus onChange={(e) => setLength(e.target.value)} onKeyDown={(e) => e.key === "Enter" && store()} />
         </Row>

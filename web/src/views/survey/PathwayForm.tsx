@@ -122,7 +122,7 @@ export function PathwayForm({ pathway, places, onStore, onRemove }: Props) {
             <TextField label="What" hideLabel width="150px" value={one.what} onCommit={(what) => setOther(at, { what })} />
             <TextField label="Diameter" hideLabel width="78px" mono suffix="mm" value={String(one.od_mm)} invalid={(t) => (typed(t) === null ? `“${t}” is not a number` : null)} onCommit={(t) => setOther(at, { od_mm: typed(t) ?? one.od_mm })} />
             <TextField label="How many" hideLabel width="52px" mono suffix="×" value={String(one.count)} invalid={(t) => (Number.isInteger(typed(t)) ? null : `“${t}” is not a number`)} onCommit={(t) => setOther(at, { count: typed(t) ?? one.count })} />
-            <Choice label="" width="84px" value={one.power ? "power" : "no power"} options={options(["no power", "power"])} onChange={(v) => setOther(at, { power: v === "power" })} />
+            <Choice label="Power" hideLabel width="96px" value={one.power ? "power" : "no power"} options={options(["no power", "power"])} onChange={(v) => setOther(at, { power: v === "power" })} />
             <Button size="xs" variant="ghost" colorPalette="accent" px="1" aria-label={`Remove ${one.what}`} onClick={() => void setOther(at, null)}>
               ✕
             </Button>

@@ -1,0 +1,91 @@
+"""Routes that share least: small graphs by inspection, random ones against every pair of paths."""
+
+from itertools import combinations
+
+import networkx as nx
+import pytest
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from passerelle.core.plant.diverse import routes_between, shortest_route
+from tests.planting import plant, way
+
+# The shortest way S-P-Q-T uses the middle: greedily, no second way is left. Disjoint are the outer
+# two: S-P-T (1 + 4) and S-Q-T (4 + 1).
+TRAP = (
+    way("sp", "S", "P", 1), way("pq", "P", "Q", 1), way("qt", "Q", "T", 1),
+    way("sq", "S", "Q", 4), way("pt", "P", "T", 4),
+)  # fmt: skip
+
+
+def test_the_shortest_way_is_given_up_where_it_blocks_the_second():
+    pair = routes_between(plant(TRAP), "S", "T")
+    assert {pair.first.pathways, pair.second.pathways} == {("sp", "pt"), ("sq", "qt")}
+    assert (pair.shared_m, pair.shared_places) == (0, ())
+    assert pair.detour_m == 2  # 5 m, where 3 m is the shortest
+
+
+def test_one_bridge_must_be_shared_and_is_named():
+    ways = (*TRAP, way("tu", "T", "U", 7))
+    pair = routes_between(plant(ways), "S", "U")
+    assert (pair.shared_pathways, pair.shared_places, pair.shared_m) == (("tu",), ("T",), 7)
+
+
+def test_two_ducts_in_one_trench_are_shared_metres():
+    ducts = (way("d1", "S", "T", 40, lies_in="trench"), way("d2", "S", "T", 41, lies_in="trench"))
+    pair = routes_between(plant(ducts), "S", "T")
+    assert (pair.shared_trenches, pair.shared_m) == (("trench",), 40)
+    round_about = (*ducts, way("x", "S", "M", 90), way("y", "M", "T", 90))
+    pair = routes_between(plant(round_about), "S", "T")
+    assert (pair.second.pathways, pair.shared_m, pair.detour_m) == (("x", "y"), 0, 140)
+
+
+def test_a_place_passed_twice_is_avoided_where_a_detour_is_there():
+    ends = (
+        ("S", "M", 1),
+        ("S", "M", 1),
+        ("M", "T", 1),
+        ("M", "T", 1),
+        ("S", "N", 50),
+        ("N", "T", 50),
+    )
+    ways = tuple(way(f"w{n}", a, b, m) for n, (a, b, m) in enumerate(ends))
+    pair = routes_between(plant(ways), "S", "T")
+    assert (pair.second.places, pair.shared_places) == (("S", "N", "T"), ())
+
+
+def test_nowhere_and_only_one_way():
+    ways = (way("w", "A", "B", 3), way("v", "C", "D", 3))
+    assert routes_between(plant(ways), "A", "C") is None
+    pair = routes_between(plant(ways), "A", "B")
+    assert (pair.second, pair.shared_m) == (None, 3)
+
+
+EDGES = [(a, b) for a in range(6) for b in range(a + 1, 6)]
+
+
+@settings(max_examples=150, deadline=None)
+@given(st.lists(st.tuples(st.sampled_from(EDGES), st.integers(1, 9)), min_size=4, max_size=11))
+def test_no_pair_of_paths_shares_less(edges):
+    """Every pair of simple paths of random graphs is tried: none shares fewer metres, and of those
+    that share as few, none passes fewer places twice."""
+    ways = tuple(way(f"w{n}", str(a), str(b), m) for n, ((a, b), m) in enumerate(edges))
+    site = plant(ways)
+    assume({"0", "5"} <= set(site.places))
+    graph = nx.MultiGraph()
+    graph.add_edges_from((w.a, w.b, w.name) for w in ways)
+    paths = [[key for *_, key in p] for p in nx.all_simple_edge_paths(graph, "0", "5")]
+    pair = routes_between(site, "0", "5")
+    if not paths:
+        assert pair is None
+        return
+    lengths = {w.name: w.length_m for w in ways}
+
+    def shares(one, two):
+        return sum(lengths[n] for n in set(one) & set(two))
+
+    least = min((shares(one, two) for one, two in combinations(paths, 2)), default=None)
+    everything = min(sum(lengths[n] for n in p) for p in paths)
+    best = everything if least is None else min(least, everything)
+    assert pair.shared_m == pytest.approx(best)
+    assert shortest_route(site, "0", "5").length_m == min(sum(lengths[n] for n in p) for p in paths)

@@ -1,0 +1,86 @@
+"""Fill of known conduits, jam ratio, and where cables lie."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from passerelle.core.house_rules import HouseRules
+from passerelle.core.plant.check_plant import check_plant
+from passerelle.core.plant.model import Other
+from passerelle.core.plant.raceway import filling, free_bore_mm, lie
+from passerelle.core.plant.tables import TUBING
+from tests.planting import cable, kind, plant, way
+
+
+def full(inner_mm: float, *sizes: float):
+    duct = way("w", "A", "B", inner_mm=inner_mm)
+    cables = tuple(cable(f"C{n}", "A", "B", "w", type=kind(od_mm=s)) for n, s in enumerate(sizes))
+    site = plant((duct,), cables)
+    return filling(site, duct), {
+        a.finding.rule.id: a.finding for a in check_plant(site, HouseRules())
+    }
+
+
+@pytest.mark.parametrize(
+    ("trade_size", "sizes", "percent", "limit", "severity"),
+    [
+        ("EMT 1/2", (11.5,), 53.0, 53, "warn"),  # 132.25 / 249.64
+        ("EMT 1/2", (11.6,), 53.9, 53, "stop"),
+        ("EMT 1", (10.0, 10.0), 28.3, 31, "warn"),  # 200 / 707.56
+        ("EMT 1", (10.6, 10.6), 31.8, 31, "stop"),
+        ("EMT 2", (16.6, 16.6, 16.6, 16.6), 40.0, 40, "warn"),  # 1102.24 / 2756.25
+        ("EMT 4", (20.0, 20.0, 20.0), 9.9, 40, None),  # 1200 / 12122
+    ],
+)
+def test_fill_of_steel_tubing(trade_size, sizes, percent, limit, severity):
+    found, rules = full(TUBING[trade_size], *sizes)
+    assert found.percent == pytest.approx(percent, abs=0.06)
+    assert found.limit.limit_percent == limit
+    assert (rules["route.fill"].rule.severity if "route.fill" in rules else None) == severity
+
+
+def test_a_tray_and_what_else_lies_in_it():
+    tray = way(
+        "t",
+        "A",
+        "B",
+        kind="tray",
+        width_mm=100.0,
+        height_mm=50.0,
+        others=(Other("mains", 20.0, 4),),
+    )
+    # 4 x 314.16 + 78.54 = 1335.2 of 5000 mm2
+    found = filling(plant((tray,), (cable("C", "A", "B", "t"),)), tray)
+    assert found.percent == pytest.approx(26.7, abs=0.01)
+
+
+def test_unknown_sizes_stay_unknown():
+    duct = way("w", "A", "B", inner_mm=50.0)
+    nameless = cable("C", "A", "B", "w", type=None)
+    found = filling(plant((duct,), (nameless,)), duct)
+    assert (found.percent, found.missing) == (None, "the diameter of “C” is not known")
+
+
+@pytest.mark.parametrize(
+    ("inner", "jams"), [(27.9, False), (28.0, True), (32.0, True), (32.1, False)]
+)
+def test_jam_ratio_of_three_like_cables(inner, jams):
+    found, rules = full(inner, 10.0, 10.0, 10.0)
+    assert (found.jams, "route.jam" in rules) == (jams, jams)
+
+
+@given(st.lists(st.floats(2, 12), min_size=1, max_size=7))
+def test_cables_lie_inside_and_on_none_other(sizes):
+    placed = [p for p in lie(40.0, tuple(sizes)) if p.fits]
+    for at, one in enumerate(placed):
+        assert math.hypot(one.x_mm, one.y_mm) + one.od_mm / 2 <= 20.001
+        for other in placed[:at]:
+            apart = math.hypot(one.x_mm - other.x_mm, one.y_mm - other.y_mm)
+            assert apart >= (one.od_mm + other.od_mm) / 2 - 0.001
+
+
+def test_what_still_passes_beside_a_cable():
+    assert free_bore_mm(50.0, (20.0,)) == pytest.approx(30.0, abs=0.01)  # across from it
+    assert free_bore_mm(50.0, ()) == pytest.approx(50.0, abs=0.01)
