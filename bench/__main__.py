@@ -24,6 +24,7 @@ from passerelle.formats import corelink
 from passerelle.formats.planfile import PlanDoc, read_plan, write_plan
 from passerelle.plans.store import Store
 
+from .backbone import backbone_figures, map_frames
 from .browser import edit_to_verdict
 from .strands import strands_ms, thousand_trunks
 
@@ -91,7 +92,7 @@ def api_edit(folder: Path) -> float:
     load_demo(store)
     client = TestClient(create_app(store, web=None), base_url="http://127.0.0.1")
     link = "/api/plans/1/links/4"
-    part = client.get(link).json()["doc"]["path"][4]
+    part = client.get(link).json()["doc"]["path"][4] | {"cable": None, "strand_numbers": None}
     base, step = 1, 0
 
     def edit() -> None:
@@ -122,6 +123,8 @@ def main() -> int:
         load_demo(store)
         seen = edit_to_verdict(store)
         store.close()
+    with tempfile.TemporaryDirectory() as folder:
+        frames = map_frames(Path(folder))
     trace_ms, search_ms = strands_ms(timed)
     figures = {
         "check of one 9-part link, ms": one * 1000,
@@ -137,6 +140,8 @@ def main() -> int:
         "search for the cheapest remedy among 9 parts, ms": search_ms,
         "search against the trace, times": search_ms / trace_ms,
         "check of 1000 trunks with cassettes, s": thousand_trunks(timed),
+        **backbone_figures(timed),
+        "map of that plan while it is dragged, frames a second": frames,
     }
     if "--json" in sys.argv:
         print(json.dumps(figures, indent=2))

@@ -43,9 +43,16 @@ def rules_page() -> str:
     plan = demo_plan()
     beside = site_of(plan)
     judged = check_plan(
-        links(plan), house_rules(plan.house_rules), beside.tables, beside.devices, beside.spares
+        links(plan),
+        house_rules(plan.house_rules),
+        beside.tables,
+        beside.devices,
+        beside.spares,
+        beside.plant,
     )
     seen = {one.finding.rule.id: f"the plan itself: {one.about}" for one in judged.findings}
+    for about in judged.plant:
+        seen.setdefault(about.finding.rule.id, f"{about.sort} {about.name}")
     for check in judged.links:
         for found in check.findings:
             seen.setdefault(found.rule.id, check.budget.link.name)

@@ -37,12 +37,6 @@ def overload(page: Page) -> None:
     open_link(page, 2)
 
 
-def long_path(page: Page) -> None:
-    """Twenty-one parts, to scale."""
-    open_link(page, 6)
-    page.get_by_role("radio", name="to scale").click()
-
-
 def why(page: Page) -> None:
     """How a figure was made."""
     open_link(page, 4)
@@ -64,35 +58,11 @@ def rules(page: Page) -> None:
     page.locator("[data-effect]").get_by_text("→").first.wait_for()
 
 
-def ways(page: Page) -> None:
-    """A finding with several remedies, each with its reason."""
-    open_link(page, 7)
-    page.locator("[data-others] summary").click()
-
-
 def variants(page: Page) -> None:
     """A link as it is beside its variants."""
     open_link(page, 7)
     page.keyboard.press("c")
     page.get_by_role("button", name="Keep variant 1").wait_for()
-
-
-def guide(page: Page) -> None:
-    """Own parts from data sheets, one of them doubtful."""
-    page.goto("/plans/1/guide")
-    page.locator("[data-own]").get_by_text("is outside").wait_for()
-
-
-def devices(page: Page) -> None:
-    """Devices, their ports, and how many are taken."""
-    page.goto("/plans/1/devices")
-    page.get_by_text("2 of 1").wait_for()
-
-
-def multiplexed(page: Page) -> None:
-    """A link on one channel of a shared pair."""
-    open_link(page, 45)
-    page.click("[data-at='2']")
 
 
 def need(page: Page) -> None:
@@ -101,6 +71,26 @@ def need(page: Page) -> None:
     page.get_by_label("To", exact=True).fill("Wet Lab")
     page.get_by_label("Route length").fill("240")
     page.get_by_role("button", name="10GBASE-LR").click()
+
+
+def view(address: str, ready: str) -> Callable[[Page], None]:
+    """A view that is ready when something is there."""
+
+    def go(page: Page) -> None:
+        page.goto(f"/plans/1/{address}")
+        page.locator(ready).first.wait_for()
+
+    return go
+
+
+def identify(page: Page) -> None:
+    """An unknown cable, one clue given."""
+    page.goto("/plans/1/survey")
+    page.get_by_role("button", name="What is this cable?").click()
+    page.get_by_role("group", name="Colour of the sheath").get_by_role(
+        "button", name="aqua"
+    ).click()
+    page.get_by_text("OM3 or OM4").wait_for()
 
 
 def strands(number: int) -> Callable[[Page], None]:
@@ -115,18 +105,22 @@ def strands(number: int) -> Callable[[Page], None]:
 
 SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("overview", overview, False, DESIGN),
+    ("survey", view("survey", "[data-pathway]"), False, DESIGN),
+    (
+        "survey-section",
+        view("survey?sort=pathway&name=Lab%20duct", "[data-section]"),
+        False,
+        DESIGN,
+    ),
+    ("identify", identify, False, DESIGN),
+    ("route-strands", view("route?cable=H-04", "[data-strand]"), False, TABLET),
+    ("route-pull", view("route?cable=R-01&page=pull", "[data-pull]"), False, DESIGN),
+    ("route-failures", view("route?show=failures", "[data-group]"), False, DESIGN),
     ("light", light, False, DESIGN),
-    ("light-dark", light, True, DESIGN),
     ("light-overload", overload, False, DESIGN),
-    ("light-long-path", long_path, False, DESIGN),
-    ("light-tablet", light, False, TABLET),
     ("light-folded", folded, False, DESIGN),
-    ("light-remedies", ways, False, DESIGN),
-    ("light-multiplexer", multiplexed, False, DESIGN),
     ("variants", variants, False, DESIGN),
     ("house-rules", rules, False, DESIGN),
-    ("field-guide", guide, False, DESIGN),
-    ("devices", devices, False, DESIGN),
     ("why", why, False, DESIGN),
     ("need", need, False, DESIGN),
     ("polarity-2", strands(16), False, DESIGN),

@@ -66,7 +66,17 @@ def edited(session: Session, plan: Plan, row: LinkRow, edits: tuple[Edit, ...]) 
         changed = released(before, apply_all(before, edits))
     except EditError as error:
         raise Refused("edits", str(error)) from None
-    return _whole(session, plan, corelink.link_doc(changed, doc), site)
+    new = corelink.link_doc(changed, doc)
+    if _on_cables(new) <= _on_cables(doc):  # filled as it was: the backbone need not be read
+        corelink.link(new, site)
+        return new
+    return _whole(session, plan, new, site)
+
+
+def _on_cables(doc: LinkDoc) -> set[str]:
+    """The segments that name a cable, to be compared."""
+    named = (part for part in doc.path if isinstance(part, SegmentDoc) and part.cable)
+    return {part.model_dump_json(exclude={"ends", "wiring"}) for part in named}
 
 
 def _whole(session: Session, plan: Plan, doc: LinkDoc, site: formats_site.Site) -> LinkDoc:

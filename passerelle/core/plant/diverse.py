@@ -5,25 +5,22 @@ shortest path, then a shortest path in the graph in which the first one's arcs a
 Every pathway and every place between may be used once at its length, and a second time at its
 length and a fine that no detour outweighs; so routes are disjoint wherever that is possible, and
 where it is not, share the least metres. Pathways that lie in one trench count as shared too: the
-pair is also searched with each trench of the first route closed to the second, and the best kept.
+pair is searched again with each trench that it shares closed to one of the two, and the best kept.
 """
 
 from dataclasses import dataclass
 from itertools import pairwise
-from typing import Any
+from typing import NamedTuple
 
-import networkx as nx
+import rustworkx as rx
 
 from .model import Pathway, Plant
 
 FINE = 1e7
 """Dearer than any detour: a metre shared costs as much as this many metres walked."""
 PLACE_FINE = 1e6
-Graph = Any  # networkx has no types
-WAY, PASS, BACK = "way", "pass", "back"
-Arc = tuple[Any, Any, tuple[Any, ...]]
-"""Tail, head and key: (WAY, pathway, from, use), (PASS, place, '', use) or (BACK, key)."""
-Costs = dict[tuple[Any, ...], dict[str, float]]
+LEAST_M = 0.01
+CLOSED = 1e15
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,105 +49,135 @@ class Pair:
     detour_m: float
 
 
-def graph_of(plant: Plant) -> Graph:
-    """The pathways as arcs both ways; each place is split in two, so that passing it costs.
+class Arc(NamedTuple):
+    """One way through a pathway, or through a place (pathway None).
 
-    Arcs of the second use carry the fine.
+    turned : an arc of the first route, walked back.
     """
-    graph: Graph = nx.MultiDiGraph()
-    for place in plant.places:
-        graph.add_edge((place, 0), (place, 1), (PASS, place, "", 0), cost=0.0)
-        graph.add_edge((place, 0), (place, 1), (PASS, place, "", 1), cost=PLACE_FINE)
-    for pathway in plant.pathways.values():
-        length = max(pathway.length_m, 0.01)
-        for tail, head in ((pathway.a, pathway.b), (pathway.b, pathway.a)):
-            for use, cost in ((0, length), (1, length * FINE)):
-                graph.add_edge((tail, 1), (head, 0), (WAY, pathway.name, tail, use), cost=cost)
+
+    tail: int
+    head: int
+    cost: float
+    pathway: str | None
+    turned: bool = False
+
+
+class Ways:
+    """The pathways as arcs both ways. Each place is two nodes, so that passing it can cost."""
+
+    def __init__(self, plant: Plant) -> None:
+        self.plant = plant
+        self.number = {place: n for n, place in enumerate(plant.places)}
+        self.names = tuple(plant.places)
+        arcs = [Arc(2 * n, 2 * n + 1, 0.0, None) for n in range(len(self.names))]
+        for way in plant.pathways.values():
+            length = max(way.length_m, LEAST_M)
+            a, b = self.number[way.a], self.number[way.b]
+            arcs.append(Arc(2 * a + 1, 2 * b, length, way.name))
+            arcs.append(Arc(2 * b + 1, 2 * a, length, way.name))
+        self.arcs = arcs
+        self.graph = _graph(2 * len(self.names), arcs)
+
+    def ends(self, a: str, b: str) -> tuple[int, int]:
+        """Out of place a, into place b."""
+        return 2 * self.number[a] + 1, 2 * self.number[b]
+
+
+Graph = rx.PyDiGraph
+
+
+def _graph(nodes: int, arcs: list[Arc]) -> Graph:
+    graph: Graph = rx.PyDiGraph(multigraph=True)
+    graph.add_nodes_from(range(nodes))
+    graph.add_edges_from([(arc.tail, arc.head, arc) for arc in arcs])
     return graph
 
 
+def _cost(arc: Arc) -> float:
+    return arc.cost
+
+
 def _shortest(
-    graph: Graph, a: str, b: str, banned: frozenset[str] = frozenset()
+    graph: Graph, start: int, end: int, closed: frozenset[str] = frozenset()
 ) -> list[Arc] | None:
-    """Arcs of a shortest path from place a to place b; None where there is none."""
+    """Arcs of a shortest path that uses no closed pathway; None where there is none."""
 
-    def open_keys(arcs: Costs) -> list[tuple[float, tuple[Any, ...]]]:
-        return [(arc["cost"], key) for key, arc in arcs.items() if key[1] not in banned]
+    def cost(arc: Arc) -> float:
+        return CLOSED if arc.pathway in closed else arc.cost
 
-    def cost(_tail: object, _head: object, arcs: Costs) -> float | None:
-        return min(open_keys(arcs))[0] if open_keys(arcs) else None
-
-    try:
-        nodes = nx.dijkstra_path(graph, (a, 1), (b, 0), weight=cost if banned else _cheapest)
-    except (nx.NetworkXNoPath, nx.NodeNotFound):
+    found = rx.dijkstra_shortest_paths(
+        graph, start, target=end, weight_fn=cost if closed else _cost
+    )
+    if end not in found:
         return None
-    return [
-        (tail, head, min(open_keys(graph[tail][head]), key=lambda one: one[0])[1])
-        for tail, head in pairwise(nodes)
+    arcs = [
+        min(graph.get_all_edge_data(tail, head), key=cost) for tail, head in pairwise(found[end])
     ]
+    return None if any(arc.pathway in closed for arc in arcs) else arcs
 
 
 def _names(arcs: list[Arc]) -> list[str]:
-    return [key[1] for _, _, key in arcs if key[0] == WAY]
+    return [arc.pathway for arc in arcs if arc.pathway is not None]
 
 
-def routes_between(plant: Plant, a: str, b: str, graph: Graph | None = None) -> Pair | None:
+def routes_between(plant: Plant, a: str, b: str, ways: Ways | None = None) -> Pair | None:
     """The pair of routes that share least, of those the shortest; None where there is no way."""
     if a == b:
         return None
-    graph = graph_of(plant) if graph is None else graph
-    first = _shortest(graph, a, b)
+    ways = Ways(plant) if ways is None else ways
+    first = _shortest(ways.graph, *ways.ends(a, b))
     if first is None:
         return None
     shortest = _route(plant, a, _names(first))
-    candidates = [_disjoint(plant, graph, a, b, first)]
-    trenches = {plant.pathways[name].lies_in for name in shortest.pathways} - {None}
-    for trench in trenches:
+    apart = _disjoint(ways, a, b, first)
+    best = _pair(plant, shortest, *apart)
+    pairs = [best]
+    for trench in best.shared_trenches:
         closed = frozenset(p.name for p in plant.pathways.values() if p.lies_in == trench)
-        other = _shortest(graph, a, b, banned=closed)
+        other = _shortest(ways.graph, *ways.ends(a, b), closed=closed)
         if other is not None:
-            candidates.append((shortest, _route(plant, a, _names(other))))
-    pairs = [_pair(plant, shortest, *pair) for pair in candidates]
+            round_it = _route(plant, a, _names(other))
+            pairs += [_pair(plant, shortest, one, round_it) for one in (shortest, *apart)]
     return min(pairs, key=lambda p: (p.shared_m, len(p.shared_places), p.detour_m))
 
 
-def _disjoint(plant: Plant, graph: Graph, a: str, b: str, first: list[Arc]) -> tuple[Route, Route]:
+def _disjoint(ways: Ways, a: str, b: str, first: list[Arc]) -> tuple[Route, Route]:
     """The second unit of flow: arcs of the first may be walked back, at what they cost."""
-    reach = nx.single_source_dijkstra_path_length(graph, (a, 1), weight=_cheapest)
-    far = max(reach.values(), default=0.0)
-    rest: Graph = nx.MultiDiGraph()
-    used = {key for _, _, key in first}
-    for tail, head, key, cost in graph.edges(keys=True, data="cost"):
+    start, end = ways.ends(a, b)
+    reach = {start: 0.0, **rx.dijkstra_shortest_path_lengths(ways.graph, start, _cost)}
+    far = max(reach.values())
+    used = {(arc.tail, arc.head): arc for arc in first}
+    rest = []
+    for arc in ways.arcs:
+        tail, head, cost, pathway, _ = arc
         # Johnson's potentials keep every arc of the turned graph at zero or over.
-        reduced = cost + reach.get(tail, far) - reach.get(head, far)
-        if key in used:
-            rest.add_edge(head, tail, (BACK, key), cost=0.0)
-        elif key[3] == 0 or (*key[:3], 0) in used:
-            rest.add_edge(tail, head, key, cost=max(0.0, reduced))
-    second = _shortest(rest, a, b) or first
-    keys = [key for _, _, key in first]
-    for _, _, key in second:
-        if key[0] == BACK:
-            keys.remove(key[1])
+        potential = reach.get(tail, far) - reach.get(head, far)
+        if used.get((tail, head)) != arc:
+            rest.append(Arc(tail, head, max(0.0, cost + potential), pathway))
+            continue
+        rest.append(Arc(head, tail, 0.0, pathway, turned=True))
+        fined = cost * FINE if pathway is not None else PLACE_FINE
+        rest.append(Arc(tail, head, max(0.0, fined + potential), pathway))
+    second = _shortest(_graph(2 * len(ways.names), rest), start, end) or first
+    steps = [(arc.tail, arc.head, arc.pathway) for arc in first]
+    for arc in second:
+        if arc.turned:
+            steps.remove((arc.head, arc.tail, arc.pathway))
         else:
-            keys.append(key)
+            steps.append((arc.tail, arc.head, arc.pathway))
     onward: dict[str, list[str]] = {}
-    for key in keys:
-        if key[0] == WAY:
-            onward.setdefault(key[2], []).append(key[1])
+    for tail, _, pathway in steps:
+        if pathway is not None:
+            onward.setdefault(ways.names[tail // 2], []).append(pathway)
     routes = []
     for _ in range(2):
         names, here = [], a
         while here != b:
             names.append(onward[here].pop(0))
-            here = plant.pathways[names[-1]].other_end(here)
-        routes.append(_route(plant, a, names))
+            here = ways.plant.pathways[names[-1]].other_end(here)
+        routes.append(_route(ways.plant, a, names))
     short, long = sorted(routes, key=lambda route: route.length_m)
     return short, long
-
-
-def _cheapest(_tail: object, _head: object, arcs: Costs) -> float:
-    return min(arc["cost"] for arc in arcs.values())
 
 
 def _route(plant: Plant, a: str, names: list[str]) -> Route:
@@ -193,8 +220,11 @@ def _pair(plant: Plant, shortest: Route, first: Route, second: Route) -> Pair:
     )
 
 
-def shortest_route(plant: Plant, a: str, b: str, graph: Graph | None = None) -> Route | None:
-    """The shortest way through the recorded pathways."""
-    graph = graph_of(plant) if graph is None else graph
-    found = _shortest(graph, a, b)
-    return _route(plant, a, _names(found)) if found is not None else None
+def shortest_routes(ways: Ways, a: str, ends: tuple[str, ...]) -> dict[str, Route]:
+    """The shortest way to each of several places; those that cannot be reached are left out."""
+    found = {}
+    for b in ends:
+        arcs = _shortest(ways.graph, *ways.ends(a, b)) if a != b else None
+        if arcs is not None:
+            found[b] = _route(ways.plant, a, _names(arcs))
+    return found

@@ -75,7 +75,6 @@ def as_segment(plant: Plant, segment: Segment, cable: Cable, wavelengths: set[fl
         source=source,
         existing=cable.existing,
         fiber_from=cable.fiber_from,
-        strands=cable.strands,
         label=cable.name,
     )
 

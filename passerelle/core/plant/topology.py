@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from .diverse import Graph, Route, graph_of, shortest_route
+from .diverse import Route, Ways, shortest_routes
 from .model import Plant
 from .tables import PRACTICE
 
@@ -39,7 +39,7 @@ class Layout:
 
 
 def compare(
-    plant: Plant, hub: str, places: tuple[str, ...], strands_each: int, graph: Graph | None = None
+    plant: Plant, hub: str, places: tuple[str, ...], strands_each: int
 ) -> tuple[Layout, Layout]:
     """Home runs from the hub, and one cable past all places with a drop at each.
 
@@ -48,15 +48,15 @@ def compare(
     """
     if not places:
         raise TopologyError("choose at least one place that is to be reached")
-    graph = graph_of(plant) if graph is None else graph
-    runs = {}
+    if hub in places:
+        raise TopologyError(f"“{hub}” is the hub; choose other places to reach")
+    ways = Ways(plant)
+    runs = shortest_routes(ways, hub, places)
     for place in places:
-        route = shortest_route(plant, hub, place, graph)
-        if route is None:
+        if place not in runs:
             raise TopologyError(f"no recorded pathways lead from “{hub}” to “{place}”")
-        runs[place] = route
     slack = 2 * PRACTICE["slack_each_end_m"].value
-    return _home(plant, runs, strands_each, slack), _shared(plant, hub, runs, strands_each, graph)
+    return _home(plant, runs, strands_each, slack), _shared(ways, hub, runs, strands_each)
 
 
 def _home(plant: Plant, runs: dict[str, Route], strands_each: int, slack: float) -> Layout:
@@ -83,15 +83,11 @@ def _home(plant: Plant, runs: dict[str, Route], strands_each: int, slack: float)
     )
 
 
-def _shared(
-    plant: Plant, hub: str, runs: dict[str, Route], strands_each: int, graph: Graph
-) -> Layout:
+def _shared(ways: Ways, hub: str, runs: dict[str, Route], strands_each: int) -> Layout:
     order = sorted(runs, key=lambda place: runs[place].length_m)
     legs, here = [], hub
     for place in order:
-        route = shortest_route(plant, here, place, graph)
-        assert route is not None  # both are reached from the hub
-        legs.append(route.length_m)
+        legs.append(shortest_routes(ways, here, (place,))[place].length_m)
         here = place
     count, total = len(order), sum(legs)
     weighted = sum(leg * (count - at) for at, leg in enumerate(legs))

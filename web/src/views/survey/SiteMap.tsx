@@ -38,6 +38,8 @@ const STROKES: Record<string, { dash?: string; width: number }> = {
 };
 const MANY = 160;
 const NO_SIZE: [number, number] = [800, 520];
+/** Drawn beyond the frame on all sides, so that there is something to drag in. */
+const BEYOND = 300;
 
 type Severity = "stop" | "warn" | "note";
 
@@ -55,7 +57,7 @@ function worstByName(plant: PlantView): Map<string, Severity> {
 
 export function SiteMap({ plant, picked, onPick, marked, markedWord }: Props) {
   const frame = useRef<HTMLDivElement>(null);
-  const world = useRef<SVGGElement>(null);
+  const world = useRef<SVGSVGElement>(null);
   const [measured, setSize] = useState<[number, number] | null>(null);
   const size = measured ?? NO_SIZE;
   const [together, setTogether] = useState(true);
@@ -102,7 +104,7 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord }: Props) {
     return () => box.removeEventListener("wheel", wheel);
   }, [view, setView]);
 
-  // While it is dragged only the group is moved; nothing is rendered until it is let go.
+  // While it is dragged the finished picture is moved; nothing is drawn until it is let go.
   const onDown = (event: React.PointerEvent) => {
     drag.current = { x: event.clientX, y: event.clientY, dx: 0, dy: 0, far: false };
   };
@@ -116,12 +118,12 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord }: Props) {
       at.far = true;
       (event.currentTarget).setPointerCapture(event.pointerId);
     }
-    world.current?.setAttribute("transform", `translate(${at.dx} ${at.dy})`);
+    if (world.current) world.current.style.transform = `translate(${at.dx}px, ${at.dy}px)`;
   };
   const onUp = () => {
     const at = drag.current;
     drag.current = null;
-    world.current?.removeAttribute("transform");
+    if (world.current) world.current.style.transform = "";
     if (at?.far) setView({ ...view, x: view.x + at.dx, y: view.y + at.dy });
   };
   const nudge = (dx: number, dy: number) => setView({ ...view, x: view.x + dx, y: view.y + dy });
@@ -144,8 +146,9 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord }: Props) {
   return (
     <Box ref={frame} position="relative" flex="1" minH="0" minW="0" overflow="hidden" bg="bg.panel" borderWidth="1px" data-map="">
       <svg
-        width={size[0]}
-        height={size[1]}
+        ref={world}
+        width={size[0] + 2 * BEYOND}
+        height={size[1] + 2 * BEYOND}
         role="application"
         aria-label="Map of the site: arrows move it, plus and minus zoom"
         tabIndex={0}
@@ -155,9 +158,9 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord }: Props) {
         onPointerCancel={onUp}
         onKeyDown={onKeyDown}
         onClick={() => onPick(null)}
-        style={{ display: "block", touchAction: "none", cursor: "grab" }}
+        style={{ position: "absolute", left: -BEYOND, top: -BEYOND, touchAction: "none", cursor: "grab", willChange: "transform" }}
       >
-        <g ref={world}>
+        <g transform={`translate(${BEYOND} ${BEYOND})`}>
           <Drawn plant={plant} spots={spots} view={view} picked={picked} onPick={onPick} marked={marked} size={size} />
         </g>
       </svg>
@@ -212,7 +215,7 @@ const Drawn = memo(function Drawn({ plant, spots, view, picked, onPick, marked, 
     onPick(next);
   };
   const at = (name: string) => onScreen(view, spots[name]!);
-  const seen = (x: number, y: number) => x > -40 && y > -40 && x < size[0] + 40 && y < size[1] + 40;
+  const seen = (x: number, y: number) => x > -BEYOND && y > -BEYOND && x < size[0] + BEYOND && y < size[1] + BEYOND;
   const lines = ways.map((way, i) => {
     const [ax, ay] = at(way.doc.a);
     const [bx, by] = at(way.doc.b);
@@ -224,6 +227,7 @@ const Drawn = memo(function Drawn({ plant, spots, view, picked, onPick, marked, 
   const places = plant.places.filter((p) => spots[p.name]).map((p) => ({ p, at: at(p.name) }));
   const inView = places.filter(({ at: [x, y] }) => seen(x, y));
   const few = inView.length <= MANY;
+  const linesInView = few ? lines : lines.filter((l) => seen(l.ax, l.ay) || seen(l.bx, l.by));
   const labels = labelsThatFit(
     [
       ...(few ? inView : inView.filter(({ p }) => picked?.name === p.name)).map(({ p, at: spot }) => ({
@@ -242,7 +246,7 @@ const Drawn = memo(function Drawn({ plant, spots, view, picked, onPick, marked, 
   );
   return (
     <>
-      {lines.map(({ way, ax, ay, bx, by }) => {
+      {linesInView.map(({ way, ax, ay, bx, by }) => {
         const name = way.doc.name;
         const on = picked?.sort === "pathway" && picked.name === name;
         const severity = worst.get(`pathway ${name}`);
@@ -251,7 +255,7 @@ const Drawn = memo(function Drawn({ plant, spots, view, picked, onPick, marked, 
         const tone = on || hot ? "accent.fg" : severity === "stop" ? "stop.fg" : severity === "warn" ? "warn.fg" : "border.emphasized";
         return (
           <g key={name} onClick={pick({ sort: "pathway", name })} style={{ cursor: "pointer" }} data-pathway={name}>
-            <line x1={ax} y1={ay} x2={bx} y2={by} stroke="transparent" strokeWidth="14" />
+            {few && <line x1={ax} y1={ay} x2={bx} y2={by} stroke="transparent" strokeWidth="14" />}
             <line
               x1={ax}
               y1={ay}
@@ -280,7 +284,7 @@ const Drawn = memo(function Drawn({ plant, spots, view, picked, onPick, marked, 
             style={{ cursor: "pointer" }}
             data-place={p.name}
           >
-            <rect x={x - 14} y={y - 14} width="28" height="28" fill="transparent" />
+            {few && <rect x={x - 14} y={y - 14} width="28" height="28" fill="transparent" />}
             <PlaceMark kind={p.kind ?? ""} x={x} y={y} on={on || !!hot} inside={!!p.inside} />
             {labels.has(`place ${p.name}`) && (
               <SvgText x={labels.get(`place ${p.name}`)![0]} y={labels.get(`place ${p.name}`)![1]} textAnchor="middle" rim size={13} weight={on ? 700 : 600} tone={on || hot ? "accent.fg" : "fg"} style={{ stroke: paint("bg.panel") }}>
