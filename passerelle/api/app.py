@@ -19,6 +19,7 @@ from passerelle.plans.store import Store
 
 from . import (
     routes_beside,
+    routes_choice,
     routes_fixes,
     routes_links,
     routes_plans,
@@ -53,6 +54,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         routes_fixes,
         routes_beside,
         routes_plant,
+        routes_choice,
         routes_reference,
     ):
         app.include_router(module.router)

@@ -21,7 +21,7 @@ from passerelle.formats.plantdocs import (
 from .schemas import MAX_NUMBER, Base, Severity
 
 ItemKind = Literal[
-    "place", "pathway", "cable-type", "cable", "closure", "group", "reel", "feed"
+    "place", "pathway", "cable-type", "cable", "closure", "group", "reel", "feed", "price"
 ]  # fmt: skip
 Verdict = Literal["works", "fails", "unknown"]
 LinkNumber = Annotated[int, Field(ge=0, le=MAX_NUMBER)]

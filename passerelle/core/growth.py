@@ -26,7 +26,7 @@ class Growth:
     next_stopped_by: str | None
 
 
-def _as(link: Link, application: Application) -> Link:
+def as_application(link: Link, application: Application) -> Link:
     """The same path with other modules; ports and cages are left out: they change with them."""
     far = application.pairs_with or application.name
     plug = plug_for(application)
@@ -55,7 +55,7 @@ def growth(check: LinkCheck) -> Growth:
         pair = application.pairs_with
         if application.rate_gbps <= now or (pair is not None and pair < application.name):
             continue
-        then = check.again(_as(link, application))
+        then = check.again(as_application(link, application))
         if then.verdict in (WORKS, TIGHT):
             carried.append(application)
             continue

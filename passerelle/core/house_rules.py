@@ -10,6 +10,7 @@ WHERE_IT_REACHES, SINGLE_MODE_EVERYWHERE = "multimode-where-it-reaches", "single
 FACTORY, PIGTAILS = "factory", "pigtails"
 BY_LENGTH = "by-length"
 ONE_A_TYPE, NO_SPARES = "one-a-type", "none"
+COPPER_FIRST, FIBER_BEYOND_RACK = "copper-first", "fiber-beyond-rack"
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,6 +33,8 @@ class HouseRules:
     most_mated_pairs : more mated pairs than this in one path are noted.
     growth_gbps : the speed that each link should carry later with new modules alone. [Gb/s]
     spares : one-a-type (default: a spare of every module type) or none.
+    short_runs : copper-first (default: direct-attach, then fiber, then twisted pair) or
+        fiber-beyond-rack.
     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
     """
 
@@ -50,3 +53,4 @@ class HouseRules:
     growth_gbps: float | None = None
     spares: str = ONE_A_TYPE
     spare_strands_percent: float = 20.0
+    short_runs: str = COPPER_FIRST

@@ -6,9 +6,9 @@ validate with them. Keys that are not known are refused, except those that start
 
 from typing import Annotated, Literal, Self
 
-from pydantic import Field, ValidationError, model_validator
+from pydantic import AfterValidator, Field, ValidationError, model_validator
 
-from .fields import CageName, Doc, Name, RateGbps, Surroundings, wrong
+from .fields import CageName, Doc, Name, RateGbps, Surroundings, printable, wrong
 from .linkdocs import LinkDoc
 from .owndocs import OwnPartDoc
 from .plantdocs import (
@@ -19,6 +19,7 @@ from .plantdocs import (
     GroupDoc,
     PathwayDoc,
     PlaceDoc,
+    PriceDoc,
     ReelDoc,
 )
 from .refusal import Refused, refusal
@@ -48,6 +49,10 @@ class HouseRulesDoc(Doc):
     growth_gbps: RateGbps | None = None
     spares: Literal["one-a-type", "none"] = "one-a-type"
     spare_strands_percent: Annotated[float, Field(ge=0, le=100)] = 20.0
+    currency: Annotated[str, Field(min_length=1, max_length=12), AfterValidator(printable)] = (
+        "units"
+    )
+    short_runs: Literal["copper-first", "fiber-beyond-rack"] = "copper-first"
 
 
 class PortGroupDoc(Doc):
@@ -98,7 +103,8 @@ Closures = Annotated[list[ClosureDoc], Field(max_length=MAX_LINKS)]
 Groups = Annotated[list[GroupDoc], Field(max_length=2000)]
 Reels = Annotated[list[ReelDoc], Field(max_length=2000)]
 Feeds = Annotated[list[FeedDoc], Field(max_length=2000)]
-ITEMS = ("pathways", "cable_types", "cables", "closures", "redundancy", "reels", "feeds")
+Prices = Annotated[list[PriceDoc], Field(max_length=5000)]
+ITEMS = ("pathways", "cable_types", "cables", "closures", "redundancy", "reels", "feeds", "prices")
 """Keys of the backbone's lists beside places."""
 
 
@@ -117,6 +123,7 @@ class PlanDoc(Doc):
     redundancy: Groups = Field(default_factory=list)
     reels: Reels = Field(default_factory=list)
     feeds: Feeds = Field(default_factory=list)
+    prices: Prices = Field(default_factory=list)
     own_parts: OwnParts = Field(default_factory=list)
     devices: Devices = Field(default_factory=list)
     spares: Spares = Field(default_factory=list)

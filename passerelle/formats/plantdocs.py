@@ -249,6 +249,20 @@ class FeedDoc(Doc):
         return self
 
 
+class PriceDoc(Doc):
+    """A price or a time of the plan's own; it goes before the demo price book.
+
+    `name` is a key of the price book: what is bought, an operation, or `labour hour`. A price of
+    null is no price.
+    """
+
+    name: Name
+    price: Annotated[float, Field(ge=0, le=1e9)] | None = None
+    minutes: Annotated[float, Field(ge=0, le=1e6)] | None = None
+    date: Annotated[str, Field(pattern=r"^\d{4}-\d{2}-\d{2}$")] | None = None
+    source: Text | None = None
+
+
 class CableTypeDoc(Doc):
     """A cable construction from a data sheet."""
 

@@ -252,7 +252,12 @@ def _cell(key: str, value: Any) -> str:
         )
     if isinstance(value, float):
         return f"{value:.10g}"
-    return f"'{value}" if str(value)[:1] in ("=", "+", "-", "@", "\t", "\r", "'") else str(value)
+    return plain_cell(str(value))
+
+
+def plain_cell(text: str) -> str:
+    """Text that a spreadsheet shows as it is: what it would run as a formula gets a quote."""
+    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r", "'") else text
 
 
 def write_geojson(places: Sequence[PlaceDoc], pathways: Iterable[PathwayDoc]) -> str:

@@ -91,7 +91,7 @@ def stored_site(session: Session, plan: Plan) -> formats_site.Site:
     return formats_site.site_of(plan_doc(session, plan, with_links=False))
 
 
-def _place_ids(session: Session, plan: Plan, journal: Journal, doc: LinkDoc) -> dict[str, int]:
+def place_ids(session: Session, plan: Plan, journal: Journal, doc: LinkDoc) -> dict[str, int]:
     """Row ids of the places that a link names; places that are new are added to the plan."""
     known = place_names(session, plan)
     ids = {name: number for number, name in known.items()}
@@ -109,7 +109,7 @@ def change_link(
     fresh(session, plan, row.changed_in, author)
     new = edited(session, plan, row, edits)
     journal = Journal(session, plan, author.who, what)
-    state = link_state(new, _place_ids(session, plan, journal, new), row.position)
+    state = link_state(new, place_ids(session, plan, journal, new), row.position)
     if new.name != row.name:
         _rename_in_groups(session, plan, journal, row.name, new.name)
     journal.put("link", row.id, state)
@@ -141,7 +141,7 @@ def change_links(
     docs = {number: edited(session, plan, row, edits_of[number]) for number, row in rows.items()}
     journal = Journal(session, plan, author.who, what)
     for number, new in docs.items():
-        ids = _place_ids(session, plan, journal, new)
+        ids = place_ids(session, plan, journal, new)
         journal.put("link", number, link_state(new, ids, rows[number].position))
 
 
@@ -154,7 +154,7 @@ def add_link(session: Session, plan: Plan, doc: LinkDoc, author: Author, what: s
         raise Refused("links", f"the plan has {count} links; at most {MAX_LINKS} are allowed")
     doc = _whole(session, plan, doc, site_of(plan))
     journal = Journal(session, plan, author.who, what)
-    ids = _place_ids(session, plan, journal, doc)
+    ids = place_ids(session, plan, journal, doc)
     return journal.put("link", None, link_state(doc, ids, (last or 0) + 1))
 
 

@@ -94,6 +94,7 @@ ITEM_KEYS = {
     "group": "redundancy",
     "reel": "reels",
     "feed": "feeds",
+    "price": "prices",
 }
 """Kind of an item, and the key of its list in the plan file."""
 

@@ -15,6 +15,7 @@ import { FieldGuide } from "./views/beside/FieldGuide";
 import { HouseRules } from "./views/beside/HouseRules";
 import { Light } from "./views/light/Light";
 import { Need } from "./views/need/Need";
+import { Choose } from "./views/choose/Choose";
 import { Route as RouteView } from "./views/route/Route";
 import { Survey } from "./views/survey/Survey";
 import { Polarity } from "./views/polarity/Polarity";
@@ -74,6 +75,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route index element={<Overview />} />
                   <Route path="survey" element={<Survey />} />
                   <Route path="need" element={<Need />} />
+                  <Route path="choose" element={<Choose />} />
                   <Route path="route" element={<RouteView />} />
                   <Route path="rules" element={<HouseRules />} />
                   <Route path="guide" element={<FieldGuide />} />

@@ -884,6 +884,266 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choose
+         * @description Every option for a need, in order, and those ruled out with the reason.
+         */
+        post: operations["choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Readneed
+         * @description What one line of text says of a need, and the route that the pathways give.
+         */
+        post: operations["readNeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/sensitivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sensitivityofchoice
+         * @description At which distance or module price another option comes first.
+         */
+        post: operations["sensitivityOfChoice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/possible": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listpossible
+         * @description How far each glass carries each speed, by the plan's house rules.
+         */
+        get: operations["listPossible"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takeoption
+         * @description An option becomes links, ready to change, as one step.
+         */
+        post: operations["takeOption"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Readneeds
+         * @description The rows of a CSV of needs, each judged by itself; nothing is stored.
+         */
+        post: operations["readNeeds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/best": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bestoptions
+         * @description The first option that can be planned, for each of a few needs.
+         */
+        post: operations["bestOptions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/take-many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takeoptions
+         * @description Many options become links as one step.
+         */
+        post: operations["takeOptions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getprices
+         * @description The price book: the demo's rows with the plan's own in them.
+         */
+        get: operations["getPrices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/prices/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Exportprices
+         * @description The price book as CSV.
+         */
+        get: operations["exportPrices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/prices/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Importprices
+         * @description A price book from CSV, as one step; nothing is stored where a row is refused.
+         */
+        post: operations["importPrices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/needs.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Needstemplate
+         * @description An empty file of needs with its columns.
+         */
+        get: operations["needsTemplate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/growth-check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Checkgrowth
+         * @description Links that will not carry the plan's growth speed, and the least that it would take.
+         */
+        get: operations["checkGrowth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -1118,6 +1378,42 @@ export interface components {
             groups: components["schemas"]["GroupUse"][];
             /** Module Types */
             module_types: components["schemas"]["ModuleType"][];
+        };
+        /**
+         * BestBody
+         * @description Needs to be met, a few at a time.
+         */
+        BestBody: {
+            /** Needs */
+            needs: components["schemas"]["NeedModel"][];
+        };
+        /**
+         * BestView
+         * @description The first option for a need.
+         */
+        BestView: {
+            /** Key */
+            key: string | null;
+            /** Total */
+            total: number | null;
+            /** Margin Db */
+            margin_db: number | null;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * BillLine
+         * @description One line of a bill; each null: no price.
+         */
+        BillLine: {
+            /** What */
+            what: string;
+            /** Quantity */
+            quantity: number;
+            /** Unit */
+            unit: string;
+            /** Each */
+            each: number | null;
         };
         /**
          * Brief
@@ -1390,6 +1686,52 @@ export interface components {
             wavelength_nm: number;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * ChoiceTakeBody
+         * @description Take an option: it becomes the need's links, or takes the place of one.
+         */
+        ChoiceTakeBody: {
+            /** Base */
+            base: number;
+            need: components["schemas"]["NeedModel"];
+            /** Key */
+            key: string;
+            /** Link Id */
+            link_id?: number | null;
+        };
+        /**
+         * ChoiceView
+         * @description Options in order, those ruled out, and the cheapest of each mode.
+         */
+        ChoiceView: {
+            /** Options */
+            options: components["schemas"]["OptionView"][];
+            /** Ruled Out */
+            ruled_out: components["schemas"]["RuledOutView"][];
+            /** By Mode */
+            by_mode: {
+                [key: string]: number | null;
+            };
+            /** Currency */
+            currency: string;
+        };
+        /**
+         * ChooseBody
+         * @description A need, and what counts.
+         */
+        ChooseBody: {
+            need: components["schemas"]["NeedModel"];
+            weights?: components["schemas"]["WeightsModel"];
+        };
+        /**
+         * ChosenNeed
+         * @description A need with the option that was chosen for it.
+         */
+        ChosenNeed: {
+            need: components["schemas"]["NeedModel"];
+            /** Key */
+            key: string;
         };
         /**
          * ClosureDoc
@@ -1861,6 +2203,22 @@ export interface components {
             links: string[];
         };
         /**
+         * GrowthRow
+         * @description A link that will not carry the plan's growth speed, and what it would take.
+         */
+        GrowthRow: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Message */
+            message: string;
+            /** Takes */
+            takes: string;
+            /** Total */
+            total: number | null;
+        };
+        /**
          * GrowthView
          * @description What a link's glass and joints carry beyond what runs on it now.
          */
@@ -1958,6 +2316,17 @@ export interface components {
              * @default 20
              */
             spare_strands_percent: number;
+            /**
+             * Currency
+             * @default units
+             */
+            currency: string;
+            /**
+             * Short Runs
+             * @default copper-first
+             * @enum {string}
+             */
+            short_runs: "copper-first" | "fiber-beyond-rack";
         } & {
             [key: string]: unknown;
         };
@@ -2049,7 +2418,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable-type" | "cable" | "closure" | "group" | "reel" | "feed";
+            kind: "place" | "pathway" | "cable-type" | "cable" | "closure" | "group" | "reel" | "feed" | "price";
             /** Name */
             name: string | null;
             /** Doc */
@@ -2105,6 +2474,43 @@ export interface components {
             dig: components["schemas"]["CutsView"];
             /** Said */
             said: string;
+        };
+        /**
+         * LineBody
+         * @description One line of text.
+         */
+        LineBody: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * LineView
+         * @description What the line says; what it does not say is null.
+         */
+        LineView: {
+            /** A Place */
+            a_place?: string | null;
+            /** B Place */
+            b_place?: string | null;
+            /** Distance M */
+            distance_m?: number | null;
+            /** Rate Gbps */
+            rate_gbps?: number | null;
+            /** Growth Gbps */
+            growth_gbps?: number | null;
+            /** Circuits */
+            circuits?: number | null;
+            /** Strands At Hand */
+            strands_at_hand?: number | null;
+            /** Same Rack */
+            same_rack?: boolean | null;
+            /** Outdoors */
+            outdoors?: boolean | null;
+            /**
+             * Route M
+             * @description along the recorded pathways, if they lead there
+             */
+            route_m?: number | null;
         };
         /**
          * LinkDoc
@@ -2349,12 +2755,112 @@ export interface components {
             name?: string | null;
         };
         /**
+         * NeedModel
+         * @description What is wanted: two places, how far, how fast now and later.
+         */
+        NeedModel: {
+            /** A Place */
+            a_place: string;
+            /** B Place */
+            b_place: string;
+            /** Distance M */
+            distance_m: number;
+            /** Rate Gbps */
+            rate_gbps: number;
+            /** Growth Gbps */
+            growth_gbps?: number | null;
+            /**
+             * Circuits
+             * @default 1
+             */
+            circuits: number;
+            /** Strands At Hand */
+            strands_at_hand?: number | null;
+            /** Cage A */
+            cage_a?: string | null;
+            /** Cage B */
+            cage_b?: string | null;
+            /**
+             * Same Rack
+             * @default false
+             */
+            same_rack: boolean;
+            /**
+             * Outdoors
+             * @default false
+             */
+            outdoors: boolean;
+            /** Existing */
+            existing?: string | null;
+        };
+        /**
+         * NeedRowView
+         * @description A row of a file of needs.
+         */
+        NeedRowView: {
+            /** Line */
+            line: number;
+            /** Said */
+            said: string;
+            need: components["schemas"]["NeedModel"] | null;
+            /** Problem */
+            problem: string | null;
+        };
+        /**
          * NewPlanBody
          * @description The name of a new, empty plan.
          */
         NewPlanBody: {
             /** Name */
             name: string;
+        };
+        /**
+         * OptionView
+         * @description One way to meet the need, in its place.
+         */
+        OptionView: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Score */
+            score: number;
+            /** Why */
+            why: string[];
+            /** Verdict */
+            verdict: ("works" | "tight" | "fails" | "unknown") | null;
+            /** Margin Db */
+            margin_db: number | null;
+            /** Length M */
+            length_m: number | null;
+            /** Total */
+            total: number | null;
+            /** Missing */
+            missing: string[];
+            /** Minutes */
+            minutes: number;
+            /** Later */
+            later: number | null;
+            /** Grows */
+            grows: boolean | null;
+            /** Strands */
+            strands: number;
+            /** Parts */
+            parts: number;
+            /** Links */
+            links: number;
+            /** Sure */
+            sure: boolean;
+            /** Construction */
+            construction: string | null;
+            /** Second Now */
+            second_now: number | null;
+            /** Second Later */
+            second_later: number | null;
+            /** Bill */
+            bill: components["schemas"]["BillLine"][];
         };
         /**
          * OtherDoc
@@ -2923,6 +3429,20 @@ export interface components {
             links: string[];
         };
         /**
+         * PossibleView
+         * @description How far a glass carries a speed. [m]
+         */
+        PossibleView: {
+            /** Rate Gbps */
+            rate_gbps: number;
+            /** Fiber */
+            fiber: string;
+            /** Most M */
+            most_m: number;
+            /** Application */
+            application: string;
+        };
+        /**
          * PowerAt
          * @description Power at one boundary between parts. [dBm]
          *
@@ -2951,6 +3471,38 @@ export interface components {
         PreviewBody: {
             /** Edits */
             edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
+        };
+        /**
+         * PriceBookView
+         * @description The whole price book.
+         */
+        PriceBookView: {
+            /** Currency */
+            currency: string;
+            /** Rows */
+            rows: components["schemas"]["PriceRowView"][];
+        };
+        /**
+         * PriceRowView
+         * @description A row of the price book. own : the plan's, not the demo's.
+         */
+        PriceRowView: {
+            /** Name */
+            name: string;
+            /** What */
+            what: string;
+            /** Unit */
+            unit: string;
+            /** Price */
+            price: number | null;
+            /** Minutes */
+            minutes: number | null;
+            /** Own */
+            own: boolean;
+            /** Date */
+            date: string | null;
+            /** Source */
+            source: string | null;
         };
         /**
          * Problem
@@ -3184,6 +3736,16 @@ export interface components {
             places: string[];
             /** Length M */
             length_m: number;
+        };
+        /**
+         * RuledOutView
+         * @description A way that does not do, and why.
+         */
+        RuledOutView: {
+            /** Label */
+            label: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * RulesBody
@@ -3687,6 +4249,16 @@ export interface components {
             strands: number[];
         };
         /**
+         * TakeManyBody
+         * @description Take many options as one step.
+         */
+        TakeManyBody: {
+            /** Base */
+            base: number;
+            /** Chosen */
+            chosen: components["schemas"]["ChosenNeed"][];
+        };
+        /**
          * TakerView
          * @description A link whose run could be put on a cable's strands. at : the run's cable segment.
          */
@@ -3726,6 +4298,18 @@ export interface components {
             head_mm?: number | null;
         } & {
             [key: string]: unknown;
+        };
+        /**
+         * TurnView
+         * @description Where another option comes first.
+         */
+        TurnView: {
+            /** What */
+            what: string;
+            /** At */
+            at: number;
+            /** Then */
+            then: string;
         };
         /**
          * UsedProblem
@@ -3807,6 +4391,47 @@ export interface components {
             fails: number;
             /** Unknown */
             unknown: number;
+        };
+        /**
+         * WeightsModel
+         * @description How much each counts, 0 to 5.
+         */
+        WeightsModel: {
+            /**
+             * House Rules
+             * @default 4
+             */
+            house_rules: number;
+            /**
+             * Growth
+             * @default 3
+             */
+            growth: number;
+            /**
+             * Cost
+             * @default 3
+             */
+            cost: number;
+            /**
+             * Later
+             * @default 2
+             */
+            later: number;
+            /**
+             * Margin
+             * @default 1
+             */
+            margin: number;
+            /**
+             * Strands
+             * @default 1
+             */
+            strands: number;
+            /**
+             * Parts
+             * @default 1
+             */
+            parts: number;
         };
     };
     responses: never;
@@ -5954,6 +6579,589 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChoiceView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readNeed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sensitivityOfChoice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listPossible: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PossibleView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeOption: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChoiceTakeBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readNeeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeedRowView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bestOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BestBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BestView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeOptions: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeManyBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getPrices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceBookView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exportPrices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    importPrices: {
+        parameters: {
+            query: {
+                base: number;
+            };
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    needsTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkGrowth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrowthRow"][];
+                };
             };
             /** @description Not Found */
             404: {

@@ -7,6 +7,7 @@ const KEYS: [string, string][] = [
   ["0", "all links"],
   ["1", "Survey: places and pathways"],
   ["2", "Need: add a link"],
+  ["3", "Choose: options for a need"],
   ["4", "Route: cables and strands"],
   ["5", "Light"],
   ["6", "Polarity"],

@@ -83,6 +83,7 @@ function Frame() {
     "0": go(home),
     "1": go(`${home}/survey`),
     "2": go(`${home}/need`),
+    "3": go(`${home}/choose`),
     "4": go(`${home}/route`),
     n: go(`${home}/need`),
     "5": () => links.length && void navigate(light),
@@ -111,6 +112,7 @@ function Frame() {
     { key: "0", label: "All links", to: home, current: at === home || at === `${home}/`, stop: 0, warn: 0 },
     { key: "1", label: "Survey", to: `${home}/survey`, current: at.endsWith("/survey"), stop: open ? 0 : plan.survey.stop, warn: open ? 0 : plan.survey.warn },
     { key: "2", label: "Need", to: `${home}/need`, current: at.endsWith("/need"), stop: 0, warn: 0 },
+    { key: "3", label: "Choose", to: `${home}/choose`, current: at.endsWith("/choose"), stop: 0, warn: 0 },
     { key: "4", label: "Route", to: `${home}/route`, current: at.endsWith("/route"), stop: inRoute("stop"), warn: inRoute("warn") },
     { key: "5", label: "Light", to: light, current: at.includes("/links/") && !at.endsWith("/polarity"), stop: inLight("stop"), warn: inLight("warn") },
     {

@@ -1,0 +1,1 @@
+"""From a need to ranked, costed, buildable options."""

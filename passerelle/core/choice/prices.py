@@ -1,0 +1,100 @@
+"""The price book: prices and minutes of work by key. A missing price is no price, never zero."""
+
+from dataclasses import dataclass, field
+
+from passerelle.core.tables.reading import make_row, read_file
+
+
+@dataclass(frozen=True, slots=True)
+class PriceRow:
+    """A thing that can be bought. unit : piece or m. price : None where there is none."""
+
+    key: str
+    what: str
+    unit: str
+    price: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class WorkRow:
+    """An operation and how long it takes. [min]"""
+
+    key: str
+    what: str
+    minutes: float
+
+
+_raw = read_file("prices.toml")
+DEMO_PRICES = {raw["key"]: make_row(PriceRow, raw, "prices.toml") for raw in _raw["price"]}
+DEMO_WORK = {raw["key"]: make_row(WorkRow, raw, "prices.toml") for raw in _raw["work"]}
+DEMO_PER_HOUR: float = _raw["labour"]["per_hour"]
+
+
+@dataclass(frozen=True)
+class PriceBook:
+    """What the plan pays. per_hour : of labour; None: no price."""
+
+    prices: dict[str, float | None] = field(
+        default_factory=lambda: {key: row.price for key, row in DEMO_PRICES.items()}
+    )
+    minutes: dict[str, float] = field(
+        default_factory=lambda: {key: row.minutes for key, row in DEMO_WORK.items()}
+    )
+    per_hour: float | None = DEMO_PER_HOUR
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One line of a bill: so many of a thing, and the work with it. each None: no price."""
+
+    key: str
+    what: str
+    quantity: float
+    unit: str
+    each: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Bill:
+    """What to buy and how long it takes. [min]"""
+
+    lines: tuple[Line, ...]
+    minutes: float
+
+    @property
+    def missing(self) -> tuple[str, ...]:
+        """What has no price."""
+        return tuple(line.what for line in self.lines if line.each is None)
+
+    def total(self, book: PriceBook) -> float | None:
+        """Material and labour; None where a price is missing."""
+        if self.missing or book.per_hour is None:
+            return None
+        material = sum(line.quantity * (line.each or 0.0) for line in self.lines)
+        return material + self.minutes / 60 * book.per_hour
+
+
+class Counted:
+    """Collects what is needed, then makes the bill."""
+
+    def __init__(self, book: PriceBook) -> None:
+        self.book = book
+        self.quantities: dict[str, float] = {}
+        self.minutes = 0.0
+
+    def buy(self, key: str, quantity: float = 1) -> None:
+        """So many more of a thing."""
+        self.quantities[key] = self.quantities.get(key, 0.0) + quantity
+
+    def work(self, key: str, times: float = 1) -> None:
+        """An operation, so many times."""
+        self.minutes += self.book.minutes.get(key, 0.0) * times
+
+    def bill(self) -> Bill:
+        """The lines, and the minutes of all work."""
+        lines = []
+        for key, quantity in self.quantities.items():
+            row = DEMO_PRICES.get(key)
+            what, unit = (row.what, row.unit) if row else (key, "piece")
+            lines.append(Line(key, what, quantity, unit, self.book.prices.get(key)))
+        return Bill(tuple(lines), self.minutes)

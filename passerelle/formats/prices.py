@@ -1,0 +1,87 @@
+"""The price book of a plan: the demo book with the plan's own entries; as CSV in and out."""
+
+import csv
+import io
+from collections.abc import Iterable
+from typing import Any
+
+from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK, PriceBook
+
+from .plantdocs import PriceDoc
+from .refusal import Refused
+from .sitefiles import MAX_IMPORT_BYTES, plain_cell
+
+LABOUR = "labour hour"
+COLUMNS = ("name", "price", "minutes", "date", "source")
+
+
+def price_book(docs: Iterable[PriceDoc]) -> PriceBook:
+    """The demo prices, replaced where the plan has its own. A null price is no price."""
+    book = PriceBook()
+    prices, minutes, per_hour = dict(book.prices), dict(book.minutes), book.per_hour
+    for doc in docs:
+        if doc.name == LABOUR:
+            per_hour = doc.price
+        elif doc.name in DEMO_WORK:
+            minutes[doc.name] = doc.minutes if doc.minutes is not None else minutes[doc.name]
+        else:
+            prices[doc.name] = doc.price
+    return PriceBook(prices, minutes, per_hour)
+
+
+def write_prices(docs: Iterable[PriceDoc]) -> str:
+    """The whole book as CSV, the plan's own entries in it. An empty price is no price."""
+    own = {doc.name: doc for doc in docs}
+    book = price_book(own.values())
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(COLUMNS)
+    rows: dict[str, tuple[float | None, float | None]] = {LABOUR: (book.per_hour, None)}
+    rows |= {key: (price, None) for key, price in book.prices.items()}
+    rows |= {key: (None, minutes) for key, minutes in book.minutes.items()}
+    for name, (price, minutes) in rows.items():
+        doc = own.get(name)
+        told = [doc.date or "", plain_cell(doc.source or "")] if doc else ["", ""]
+        figures = ["" if n is None else f"{n:.10g}" for n in (price, minutes)]
+        writer.writerow([plain_cell(name), *figures, *told])
+    return out.getvalue()
+
+
+def read_prices(data: bytes) -> list[dict[str, Any]]:
+    """Entries of a CSV price book that differ from the demo book. Raises Refused at a row."""
+    if len(data) > MAX_IMPORT_BYTES:
+        raise Refused("", f"the file is over {MAX_IMPORT_BYTES // 1024 // 1024} MiB")
+    try:
+        rows = list(csv.DictReader(io.StringIO(data.decode("utf-8-sig"))))
+    except (UnicodeDecodeError, csv.Error) as error:
+        raise Refused("", f"the file is not readable as CSV: {error}") from None
+    found = []
+    for line, row in enumerate(rows, start=2):
+        name = (row.get("name") or "").strip().removeprefix("'")
+        if not name:
+            raise Refused(f"row {line}", "the name is missing")
+        raw: dict[str, Any] = {"name": name}
+        for key in ("price", "minutes"):
+            text = (row.get(key) or "").strip()
+            if not text:
+                continue
+            try:
+                raw[key] = float(text.replace(",", "."))
+            except ValueError:
+                raise Refused(f"row {line}.{key}", f"{text[:40]!r} is not a number") from None
+        raw |= {
+            k: (row.get(k) or "").strip() for k in ("date", "source") if (row.get(k) or "").strip()
+        }
+        if not _as_demo(raw):
+            found.append(raw)
+    return found
+
+
+def _as_demo(raw: dict[str, Any]) -> bool:
+    name = raw["name"]
+    book = PriceBook()
+    if name == LABOUR:
+        return raw.get("price") == book.per_hour
+    if name in DEMO_WORK:
+        return raw.get("minutes") == DEMO_WORK[name].minutes
+    return name in DEMO_PRICES and raw.get("price") == DEMO_PRICES[name].price

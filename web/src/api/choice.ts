@@ -1,0 +1,118 @@
+/** Hooks about needs, options and prices. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { client, taken } from "./client";
+import { useChange } from "./plan";
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+export type Need = Schemas["NeedModel"];
+export type Weights = Schemas["WeightsModel"];
+export type ChoiceView = Schemas["ChoiceView"];
+export type OptionView = Schemas["OptionView"];
+export type Possible = Schemas["PossibleView"];
+export type NeedRow = Schemas["NeedRowView"];
+export type Best = Schemas["BestView"];
+
+export const useChoice = (plan_id: number, revision: number, need: Need | null, weights: Weights) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "choice", revision, need, weights],
+    queryFn: () =>
+      taken(
+        client.POST("/api/plans/{plan_id}/choose", {
+          params: { path: { plan_id } },
+          body: { need: need!, weights },
+        }),
+      ),
+    enabled: need !== null,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const useTurns = (plan_id: number, revision: number, need: Need | null, weights: Weights, on: boolean) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "turns", revision, need, weights],
+    queryFn: () =>
+      taken(
+        client.POST("/api/plans/{plan_id}/choose/sensitivity", {
+          params: { path: { plan_id } },
+          body: { need: need!, weights },
+        }),
+      ),
+    enabled: on && need !== null,
+    retry: false,
+  });
+
+export const readLine = (plan_id: number, text: string) =>
+  taken(client.POST("/api/plans/{plan_id}/choose/line", { params: { path: { plan_id } }, body: { text } }));
+
+export const usePossible = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "possible", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/choose/possible", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
+  });
+
+interface TakeInput {
+  need: Need;
+  key: string;
+  link_id?: number;
+}
+
+export const useTakeOption = (plan_id: number) =>
+  useChange<TakeInput>(plan_id, (input, seen) =>
+    taken(
+      client.POST("/api/plans/{plan_id}/choose/take", {
+        params: { path: { plan_id } },
+        body: { ...input, base: seen(input.link_id) },
+      }),
+    ),
+  );
+
+export const readNeeds = (plan_id: number, file: Blob) =>
+  taken(
+    client.POST("/api/plans/{plan_id}/choose/needs", {
+      params: { path: { plan_id } },
+      body: file as never,
+      bodySerializer: (body: unknown) => body as Blob,
+      headers: { "Content-Type": "application/octet-stream" },
+    }),
+  );
+
+export const bestOf = (plan_id: number, needs: Need[]) =>
+  taken(client.POST("/api/plans/{plan_id}/choose/best", { params: { path: { plan_id } }, body: { needs } }));
+
+export const useTakeMany = (plan_id: number) =>
+  useChange<{ need: Need; key: string }[]>(plan_id, (chosen, seen) =>
+    taken(
+      client.POST("/api/plans/{plan_id}/choose/take-many", {
+        params: { path: { plan_id } },
+        body: { chosen, base: seen() },
+      }),
+    ),
+  );
+
+export const usePrices = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "prices", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/prices", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
+  });
+
+export const useImportPrices = (plan_id: number) =>
+  useChange<Blob>(plan_id, (file, seen) =>
+    taken(
+      client.POST("/api/plans/{plan_id}/prices/import", {
+        params: { path: { plan_id }, query: { base: seen() } },
+        body: file as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { "Content-Type": "application/octet-stream" },
+      }),
+    ),
+  );
+
+export const useGrowthCheck = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "growth-check", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/growth-check", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
+  });

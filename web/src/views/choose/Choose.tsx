@@ -1,0 +1,133 @@
+/** The Choose view: from 'this far, this fast' to options in order, and one of them built. */
+import { Box, Flex, Heading, Text } from "@chakra-ui/react";
+import { useDeferredValue, useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
+import { useChoice, useTakeOption, type OptionView, type Weights } from "../../api/choice";
+import { useNotice } from "../../app/notice";
+import { useOpenPlan } from "../../app/planContext";
+import { useSettings } from "../../app/settings";
+import { length, rate } from "../../parts/figures";
+import { Toggle } from "../../parts/Toggle";
+import { GrowthCheck } from "./GrowthCheck";
+import { ManyNeeds } from "./ManyNeeds";
+import { EMPTY, NeedForm, needOf, type Draft } from "./NeedForm";
+import { Options } from "./Options";
+import { PossibleMap } from "./PossibleMap";
+import { Prices } from "./Prices";
+
+type Tab = "options" | "possible" | "many" | "growth" | "prices";
+
+const DEFAULT_WEIGHTS: Weights = { house_rules: 4, growth: 3, cost: 3, later: 2, margin: 1, strands: 1, parts: 1 };
+const WORDS: Record<keyof Weights, string> = {
+  house_rules: "house rules",
+  growth: "growth speed",
+  cost: "cost now",
+  later: "cost of growing",
+  margin: "margin",
+  strands: "few strands",
+  parts: "few parts",
+};
+
+function started(search: URLSearchParams): Draft {
+  const text = (key: string) => search.get(key) ?? "";
+  return {
+    ...EMPTY,
+    a_place: text("from"),
+    b_place: text("to"),
+    distance: text("distance"),
+    rate_gbps: Number(search.get("rate") ?? EMPTY.rate_gbps),
+    growth_gbps: search.get("growth") ? Number(search.get("growth")) : null,
+  };
+}
+
+export function Choose() {
+  const { plan } = useOpenPlan();
+  const { unit } = useSettings();
+  const { say, refuse } = useNotice();
+  const navigate = useNavigate();
+  const [search, setSearch] = useSearchParams();
+  const [draft, setDraft] = useState(() => started(search));
+  const [weights, setWeights] = useState(DEFAULT_WEIGHTS);
+  const [current, setCurrent] = useState<string | null>(null);
+  const take = useTakeOption(plan.id);
+  const tab = (search.get("show") ?? "options") as Tab;
+  const { need, lacks } = needOf(draft, unit);
+  const asked = useDeferredValue(JSON.stringify(need));
+  const settled = JSON.parse(asked) as typeof need;
+  const choice = useChoice(plan.id, plan.revision, settled, weights);
+  const begun = draft.a_place !== "" || draft.b_place !== "" || draft.distance !== "";
+  const problem = (begun && lacks) || (need && choice.error ? choice.error.message : null);
+  const view = need && !choice.error ? choice.data : undefined;
+  const first = view?.options[0];
+  const build = (option: OptionView) =>
+    settled &&
+    take.mutateAsync({ need: settled, key: option.key }).then((changed) => {
+      say(`Built: ${option.label}. Undo with u.`);
+      if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
+    }, refuse);
+  return (
+    <Flex direction="column" flex="1" minH="0" px="4" pt="2">
+      <Flex align="center" gap="4" wrap="wrap" mb="2">
+        <Heading as="h1" fontSize="28px" lineHeight="1.15" data-answer="">
+          {tab !== "options" ? TITLES[tab] : first && settled ? first.label : view ? "Nothing meets this need" : "What is wanted?"}
+        </Heading>
+        {tab === "options" && first && settled && (
+          <Text color="fg.muted">
+            first of {view.options.length} for {rate(settled.rate_gbps)} over {length(settled.distance_m, unit)}
+            {settled.growth_gbps ? `, later ${rate(settled.growth_gbps)}` : ""}
+          </Text>
+        )}
+        <Box ml="auto">
+          <Toggle
+            label="Show"
+            value={tab}
+            options={[
+              { value: "options", label: "options" },
+              { value: "possible", label: "what is possible" },
+              { value: "many", label: "many needs" },
+              { value: "growth", label: "growth" },
+              { value: "prices", label: "prices" },
+            ]}
+            onChange={(show) => setSearch(show === "options" ? {} : { show }, { replace: true })}
+          />
+        </Box>
+      </Flex>
+      {tab === "prices" && <Prices />}
+      {tab === "many" && <ManyNeeds />}
+      {tab === "growth" && <GrowthCheck />}
+      {(tab === "options" || tab === "possible") && (
+        <Flex flex="1" minH="0" gap="4">
+          <Box w={{ base: "210px", lg: "270px" }} flex="none" overflowY="auto" pb="4">
+            <NeedForm draft={draft} onChange={setDraft} problem={problem || null} />
+            <Text fontSize="13px" fontWeight="600" mt="3">
+              What counts, 0 to 5
+            </Text>
+            {(Object.keys(WORDS) as (keyof Weights)[]).map((key) => (
+              <Flex key={key} align="center" gap="2" fontSize="13px">
+                <Text asChild flex="1">
+                  <label htmlFor={`weight-${key}`}>{WORDS[key]}</label>
+                </Text>
+                <input id={`weight-${key}`} type="range" min="0" max="5" step="1" value={weights[key]} onChange={(e) => setWeights({ ...weights, [key]: Number(e.target.value) })} style={{ width: 110, accentColor: "var(--chakra-colors-accent-fg)" }} />
+                <Text w="12px">{weights[key]}</Text>
+              </Flex>
+            ))}
+          </Box>
+          {tab === "possible" && <PossibleMap need={settled} />}
+          {tab === "options" && view && settled && <Options view={view} need={settled} weights={weights} current={current} onPick={setCurrent} onTake={(o) => void build(o)} />}
+          {tab === "options" && !view && (
+            <Text color="fg.muted" maxW="520px">
+              {need && choice.isPending ? "Building every way to do it, and judging each …" : "Say where from and where to, how far along the route, and how fast now and later. Every way to do it is built as a real light path and judged like any link; those that do not work say why."}
+            </Text>
+          )}
+        </Flex>
+      )}
+    </Flex>
+  );
+}
+
+const TITLES: Record<Exclude<Tab, "options">, string> = {
+  possible: "What is possible",
+  many: "Many needs at once",
+  growth: "Will the plan grow?",
+  prices: "Price book",
+};
