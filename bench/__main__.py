@@ -26,6 +26,7 @@ from passerelle.plans.store import Store
 
 from .backbone import backbone_figures, map_frames
 from .browser import edit_to_verdict
+from .choice import choice_figures
 from .strands import strands_ms, thousand_trunks
 
 RULES = HouseRules()
@@ -141,6 +142,7 @@ def main() -> int:
         "search against the trace, times": search_ms / trace_ms,
         "check of 1000 trunks with cassettes, s": thousand_trunks(timed),
         **backbone_figures(timed),
+        **choice_figures(timed),
         "map of that plan while it is dragged, frames a second": frames,
     }
     if "--json" in sys.argv:

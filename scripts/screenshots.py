@@ -12,6 +12,7 @@ from passerelle.plans.store import Store
 OUT = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--font-render-hinting=none"]
 DESIGN, TABLET = (1280, 800), (820, 1180)
+CHOOSE = "choose?from=Crew%20House&to=Wet%20Lab&distance=240&rate=10&growth=100"
 
 
 def open_link(page: Page, number: int) -> None:
@@ -30,11 +31,6 @@ def light(page: Page) -> None:
     """A link that works, one cable selected."""
     open_link(page, 4)
     page.click("[data-at='4']")
-
-
-def overload(page: Page) -> None:
-    """A long-haul module on a short run, with its remedy."""
-    open_link(page, 2)
 
 
 def why(page: Page) -> None:
@@ -116,8 +112,10 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("route-strands", view("route?cable=H-04", "[data-strand]"), False, TABLET),
     ("route-pull", view("route?cable=R-01&page=pull", "[data-pull]"), False, DESIGN),
     ("route-failures", view("route?show=failures", "[data-group]"), False, DESIGN),
+    ("choose", view(CHOOSE, "[data-option]"), False, DESIGN),
+    ("choose-possible", view(f"{CHOOSE}&show=possible", "[data-possible] rect"), False, DESIGN),
+    ("prices", view("choose?show=prices", "[data-price]"), False, DESIGN),
     ("light", light, False, DESIGN),
-    ("light-overload", overload, False, DESIGN),
     ("light-folded", folded, False, DESIGN),
     ("variants", variants, False, DESIGN),
     ("house-rules", rules, False, DESIGN),

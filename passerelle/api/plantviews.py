@@ -17,6 +17,7 @@ from passerelle.formats.plant import positions
 from passerelle.plans.documents import place_names, plan_doc
 from passerelle.plans.models import LinkRow, Plan
 
+from . import schemas_fates as fates
 from . import schemas_plant as views
 from .context import Context
 
@@ -291,9 +292,9 @@ def pulls_view(plant: Plant, cable: Cable) -> views.PullsView:
     )
 
 
-def outage_view(one: Outage) -> views.OutageView:
+def outage_view(one: Outage) -> fates.OutageView:
     """What one failure takes down."""
-    return views.OutageView(
+    return fates.OutageView(
         sort=one.sort,
         name=one.name,
         links=[ref(link) for link in one.links],
@@ -302,9 +303,9 @@ def outage_view(one: Outage) -> views.OutageView:
     )
 
 
-def route_view(route: Route) -> views.RouteView:
+def route_view(route: Route) -> fates.RouteView:
     """A way through the pathways."""
-    return views.RouteView(
+    return fates.RouteView(
         pathways=list(route.pathways),
         places=list(route.places),
         length_m=rounded(route.length_m, 1) or 0.0,

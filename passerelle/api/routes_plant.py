@@ -19,7 +19,7 @@ from passerelle.plans import plantchanges, siteimport, strandchanges
 from passerelle.plans.changes import Author
 from passerelle.plans.documents import plan_doc
 
-from . import plantviews, schemas, schemas_plant
+from . import plantviews, schemas, schemas_fates, schemas_plant
 from .context import Ctx, Number, Who, changed, get_link, get_plan
 
 router = APIRouter(prefix="/api/plans/{plan_id}/plant", tags=["backbone"])
@@ -71,13 +71,13 @@ def pulling(ctx: Ctx, plan_id: Number, cable: str) -> schemas_plant.PullsView:
 
 
 @router.get("/failures", name="getFailures")
-def failures(ctx: Ctx, plan_id: Number) -> schemas_plant.FailuresView:
+def failures(ctx: Ctx, plan_id: Number) -> schemas_fates.FailuresView:
     """Single points of failure, and what redundant links share."""
     with ctx.store.reading() as session:
         plant = ctx.answers.plant(session, get_plan(session, plan_id))
         known = {link.name for link in plant.links}
         groups = [
-            schemas_plant.GroupFate(
+            schemas_fates.GroupFate(
                 name=group.name,
                 links=list(group.links),
                 missing=[name for name in group.links if name not in known],
@@ -85,7 +85,7 @@ def failures(ctx: Ctx, plan_id: Number) -> schemas_plant.FailuresView:
                     link.name for link in plant.links if link.name in group.links and not link.uses
                 ],
                 shared=[
-                    schemas_plant.SharedView(
+                    schemas_fates.SharedView(
                         sort=s.sort, name=s.name, links=list(s.links), length_m=s.length_m
                     )
                     for s in shared_fate(plant, group.links)
@@ -94,11 +94,11 @@ def failures(ctx: Ctx, plan_id: Number) -> schemas_plant.FailuresView:
             for group in plant.groups.values()
         ]
         points = [plantviews.outage_view(one) for one in single_points(plant)]
-    return schemas_plant.FailuresView(points=points, groups=groups)
+    return schemas_fates.FailuresView(points=points, groups=groups)
 
 
 @router.get("/outage", name="getOutage")
-def one_outage(ctx: Ctx, plan_id: Number, sort: str, name: str) -> schemas_plant.OutageView:
+def one_outage(ctx: Ctx, plan_id: Number, sort: str, name: str) -> schemas_fates.OutageView:
     """Which links go dark when one place, pathway, trench, cable or device fails."""
     with ctx.store.reading() as session:
         plant = ctx.answers.plant(session, get_plan(session, plan_id))
@@ -106,7 +106,7 @@ def one_outage(ctx: Ctx, plan_id: Number, sort: str, name: str) -> schemas_plant
 
 
 @router.post("/diverse", name="findDiverse")
-def diverse(ctx: Ctx, plan_id: Number, body: schemas_plant.PairBody) -> schemas_plant.PairView:
+def diverse(ctx: Ctx, plan_id: Number, body: schemas_fates.PairBody) -> schemas_fates.PairView:
     """Two routes between two places that share as little as can be."""
     with ctx.store.reading() as session:
         plant = ctx.answers.plant(session, get_plan(session, plan_id))
@@ -117,11 +117,11 @@ def diverse(ctx: Ctx, plan_id: Number, body: schemas_plant.PairBody) -> schemas_
             raise Refused("b", f"{body.b[:40]!r} is the first place too; choose another")
         found = routes_between(plant, body.a, body.b)
     if found is None:
-        return schemas_plant.PairView(
+        return schemas_fates.PairView(
             first=None, second=None, shared_pathways=[], shared_trenches=[], shared_places=[],
             shared_m=0, detour_m=0,
         )  # fmt: skip
-    return schemas_plant.PairView(
+    return schemas_fates.PairView(
         first=plantviews.route_view(found.first),
         second=plantviews.route_view(found.second) if found.second else None,
         shared_pathways=list(found.shared_pathways),
@@ -134,8 +134,8 @@ def diverse(ctx: Ctx, plan_id: Number, body: schemas_plant.PairBody) -> schemas_
 
 @router.post("/compare", name="compareLayouts")
 def layouts(
-    ctx: Ctx, plan_id: Number, body: schemas_plant.CompareBody
-) -> list[schemas_plant.LayoutView]:
+    ctx: Ctx, plan_id: Number, body: schemas_fates.CompareBody
+) -> list[schemas_fates.LayoutView]:
     """Home runs against one shared cable."""
     with ctx.store.reading() as session:
         plant = ctx.answers.plant(session, get_plan(session, plan_id))
@@ -147,17 +147,17 @@ def layouts(
         except TopologyError as error:
             raise Refused("places", str(error)) from None
     return [
-        schemas_plant.LayoutView(
+        schemas_fates.LayoutView(
             name=one.name,
             cables=one.cables,
             strands=one.strands,
             cable_m=rounded(one.cable_m, 0) or 0.0,
             strand_m=rounded(one.strand_m, 0) or 0.0,
             joints=one.joints,
-            one_cable=schemas_plant.CutsView(
+            one_cable=schemas_fates.CutsView(
                 worst=one.one_cable.worst, mean=rounded(one.one_cable.mean) or 0.0
             ),
-            dig=schemas_plant.CutsView(worst=one.dig.worst, mean=rounded(one.dig.mean) or 0.0),
+            dig=schemas_fates.CutsView(worst=one.dig.worst, mean=rounded(one.dig.mean) or 0.0),
             said=one.said,
         )
         for one in found

@@ -38,6 +38,7 @@ class WeightsModel(BaseModel):
     margin: Weight = 1
     strands: Weight = 1
     parts: Weight = 1
+    published: Weight = 2
 
 
 class ChooseBody(BaseModel):

@@ -10,7 +10,7 @@ from .need import NO_CAGE, SiteNeed
 from .prices import Bill, Counted
 
 if TYPE_CHECKING:
-    from .options import World
+    from .candidates import World
 
 DIRECT, PAIR, IN_A_CAGE = "direct-attach", "twisted pair", "twisted pair in a cage"
 

@@ -100,12 +100,13 @@ def _check_strands(need: SiteNeed) -> None:
             raise NeedError("strands_at_hand", reason)
 
 
-_RATE = r"(\d+(?:[.,]\d+)?)\s*(G|M)(?:b/s|bit/s|bps)?\b"
+_RATE = r"(\d+(?:[.,]\d+)?)\s*([GM])(?:b/s|bit/s|bps)?\b"
+"""A capital M is mega, a small one metres."""
 
 
 def _gbps(number: str, unit: str) -> float:
     value = float(number.replace(",", "."))
-    return value / 1000 if unit.upper() == "M" else value
+    return value / 1000 if unit == "M" else value
 
 
 def read_line(text: str, places: tuple[str, ...]) -> dict[str, object]:
@@ -125,16 +126,18 @@ def read_line(text: str, places: tuple[str, ...]) -> dict[str, object]:
             found.append(name)
             end = at + len(name)
     said |= dict(zip(("a_place", "b_place"), found, strict=False))
-    rest = low
+    rest = text
     for name in found:
-        rest = rest.replace(name.lower(), " ")
-    grows = re.search(r"(?:growth|later|then|grows? to)\D{0,6}?" + _RATE, rest, re.I)
+        rest = re.sub(re.escape(name), " ", rest, flags=re.IGNORECASE)
+    grows = re.search(r"(?i:growth|later|then|grows? to)\D{0,6}?" + _RATE, rest)
     if grows:
         said["growth_gbps"] = _gbps(grows[1], grows[2])
         rest = rest.replace(grows[0], " ")
-    now = re.search(_RATE, rest, re.I)
+    now = re.search(_RATE, rest)
     if now:
         said["rate_gbps"] = _gbps(now[1], now[2])
+        rest = rest.replace(now[0], " ", 1)
+    rest = rest.lower()
     far = re.search(r"(\d+(?:[.,]\d+)?)\s*(km|m|ft|feet)\b", rest)
     if far:
         factor = {"km": 1000.0, "m": 1.0}.get(far[2], 0.3048)

@@ -11,7 +11,7 @@ GOOD_MARGIN_DB = 6.0
 
 @dataclass(frozen=True, slots=True)
 class Weights:
-    """How much each counts, 0 to 5."""
+    """How much each counts, 0 to 5. published : figures of a standard or a named data sheet."""
 
     house_rules: float = 4.0
     growth: float = 3.0
@@ -20,6 +20,7 @@ class Weights:
     margin: float = 1.0
     strands: float = 1.0
     parts: float = 1.0
+    published: float = 2.0
 
 
 DEFAULT_WEIGHTS = Weights()
@@ -52,6 +53,7 @@ def ranked(found: Found, weights: Weights = DEFAULT_WEIGHTS) -> tuple[Ranked, ..
             "margin": 0.0 if one.check is None else 1 - margin / GOOD_MARGIN_DB,
             "strands": one.strands / strands,
             "parts": one.parts / parts,
+            "published": 0.0 if one.sure else 1.0,
         }
         total = sum(getattr(weights, key) for key in badness) or 1.0
         return float(sum(getattr(weights, key) * bad for key, bad in badness.items()) / total)

@@ -4432,6 +4432,11 @@ export interface components {
              * @default 1
              */
             parts: number;
+            /**
+             * Published
+             * @default 2
+             */
+            published: number;
         };
     };
     responses: never;

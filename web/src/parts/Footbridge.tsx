@@ -48,7 +48,7 @@ function PierFoot({ pier }: { pier: Pier }) {
           {pier.key}
         </Box>
       </Flex>
-      <Flex position="absolute" left="calc(50% + 12px)" top="5px" gap="3" align="center">
+      <Flex position="absolute" left="calc(50% + 12px)" top="5px" gap={{ base: "1", lg: "3" }} align="center">
         {(["stop", "warn"] as const).map(
           (severity) =>
             pier[severity] > 0 && (

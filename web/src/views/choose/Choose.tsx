@@ -17,7 +17,7 @@ import { Prices } from "./Prices";
 
 type Tab = "options" | "possible" | "many" | "growth" | "prices";
 
-const DEFAULT_WEIGHTS: Weights = { house_rules: 4, growth: 3, cost: 3, later: 2, margin: 1, strands: 1, parts: 1 };
+const DEFAULT_WEIGHTS: Weights = { house_rules: 4, growth: 3, cost: 3, later: 2, margin: 1, strands: 1, parts: 1, published: 2 };
 const WORDS: Record<keyof Weights, string> = {
   house_rules: "house rules",
   growth: "growth speed",
@@ -26,6 +26,7 @@ const WORDS: Record<keyof Weights, string> = {
   margin: "margin",
   strands: "few strands",
   parts: "few parts",
+  published: "published figures",
 };
 
 function started(search: URLSearchParams): Draft {
@@ -96,8 +97,8 @@ export function Choose() {
       {tab === "many" && <ManyNeeds />}
       {tab === "growth" && <GrowthCheck />}
       {(tab === "options" || tab === "possible") && (
-        <Flex flex="1" minH="0" gap="4">
-          <Box w={{ base: "210px", lg: "270px" }} flex="none" overflowY="auto" pb="4">
+        <Flex flex="1" minH="0" gap="4" direction={{ base: "column", lg: "row" }} overflowY={{ base: "auto", lg: "hidden" }}>
+          <Box w={{ base: "100%", lg: "270px" }} flex="none" overflowY={{ lg: "auto" }} pb={{ lg: "4" }}>
             <NeedForm draft={draft} onChange={setDraft} problem={problem || null} />
             <Text fontSize="13px" fontWeight="600" mt="3">
               What counts, 0 to 5

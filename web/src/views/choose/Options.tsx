@@ -24,8 +24,8 @@ interface Props {
 export function Options({ view, need, weights, current, onPick, onTake }: Props) {
   const shown = view.options.find((o) => o.key === current) ?? view.options[0];
   return (
-    <Flex gap="4" flex="1" minH="0">
-      <Box flex="1" minW="0" overflowY="auto" pb="4">
+    <Flex gap="4" flex={{ base: "none", lg: "1" }} minH="0" minW="0" direction={{ base: "column", lg: "row" }}>
+      <Box flex="1" minW="0" overflowY={{ lg: "auto" }} pb="4">
         <Table.Root size="sm" variant="line" aria-label="Options" css={{ "& td, & th": { py: "1.5", verticalAlign: "top" } }}>
           <Table.Header>
             <Table.Row bg="bg">
@@ -140,7 +140,7 @@ function Sensitivity({ need, weights }: { need: Need; weights: Weights }) {
 function Detail({ option, currency, onTake }: { option: OptionView; currency: string; onTake: () => void }) {
   const { unit } = useSettings();
   return (
-    <Flex as="aside" direction="column" w={{ base: "230px", lg: "300px" }} flex="none" minH="0" overflowY="auto" gap="2" pb="4" aria-label="The option">
+    <Flex as="aside" direction="column" w={{ base: "100%", lg: "300px" }} flex="none" minH="0" overflowY={{ lg: "auto" }} gap="2" pb="4" aria-label="The option">
       <Heading as="h2" fontSize="18px" lineHeight="1.2">
         {option.label}
       </Heading>

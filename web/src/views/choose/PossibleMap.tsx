@@ -1,7 +1,7 @@
 /** What is possible: distance against speed, which glass carries it, and the need marked in it. */
 import { Box, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import type { Need } from "../../api/choice";
+import type { Need, Possible } from "../../api/choice";
 import { usePossible } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
@@ -11,10 +11,27 @@ import { paint } from "../../theme";
 
 const LEAST = 10;
 const MOST = 100_000;
-const ROOM = { left: 62, right: 20, top: 14, bottom: 40 };
+const ROOM = { left: 62, right: 44, top: 14, bottom: 40 };
 const TICKS = [10, 30, 100, 300, 1000, 3000, 10_000, 30_000, 100_000];
-/** Sheath colours of the glass, each with its name written beside it. */
-const TONES: Record<string, string> = { OM1: "sheath.orange", OM2: "sheath.orange", OM3: "sheath.aqua", OM4: "sheath.violet", OM5: "sheath.lime", OS2: "sheath.yellow" };
+const BAND = 62;
+const BAR = 13;
+
+interface Bar {
+  fibers: string[];
+  most_m: number;
+  application: string;
+}
+
+/** Glass that reaches equally far is one bar. */
+function bars(rows: Possible[]): Bar[] {
+  const found: Bar[] = [];
+  for (const row of [...rows].sort((a, b) => b.most_m - a.most_m)) {
+    const same = found.find((bar) => Math.abs(bar.most_m - row.most_m) <= 0.02 * bar.most_m);
+    if (same) same.fibers.push(row.fiber);
+    else found.push({ fibers: [row.fiber], most_m: row.most_m, application: row.application });
+  }
+  return found;
+}
 
 export function PossibleMap({ need }: { need: Need | null }) {
   const { plan } = useOpenPlan();
@@ -30,13 +47,13 @@ export function PossibleMap({ need }: { need: Need | null }) {
     return () => watch.disconnect();
   }, []);
   const rates = [...new Set(rows?.map((r) => r.rate_gbps))].sort((a, b) => b - a);
-  const height = ROOM.top + ROOM.bottom + rates.length * 58;
+  const height = ROOM.top + ROOM.bottom + rates.length * BAND;
   const x = (m: number) => ROOM.left + (Math.log(Math.min(Math.max(m, LEAST), MOST) / LEAST) / Math.log(MOST / LEAST)) * (width - ROOM.left - ROOM.right);
-  const band = (r: number) => ROOM.top + rates.indexOf(r) * 58;
+  const band = (r: number) => ROOM.top + rates.indexOf(r) * BAND;
   return (
     <Box ref={frame} overflowY="auto" flex="1" minH="0" data-possible="">
       <Text color="fg.muted" fontSize="14px" mb="1">
-        How far each glass carries each speed by this plan’s house rules: a proposed path with two mated pairs, judged like any link. Bars of glass that reaches farthest lie behind.
+        How far each glass carries each speed by this plan’s house rules: a proposed path with two mated pairs, judged like any link. Near by, strong modules need an attenuator.
       </Text>
       {!rows && <Text color="fg.muted">Trying every application at every distance …</Text>}
       {rows && (
@@ -53,21 +70,20 @@ export function PossibleMap({ need }: { need: Need | null }) {
             {unit} of route
           </SvgText>
           {rates.map((r) => {
-            const here = rows.filter((row) => row.rate_gbps === r).sort((a, b) => b.most_m - a.most_m);
             return (
               <g key={r}>
-                <SvgText x={ROOM.left - 10} y={band(r) + 33} textAnchor="end" mono weight={700}>
+                <SvgText x={ROOM.left - 10} y={band(r) + 20} textAnchor="end" mono weight={700}>
                   {rate(r)}
                 </SvgText>
-                {here.map((row, i) => {
-                  const y = band(r) + 5 + i * 8;
+                {bars(rows.filter((row) => row.rate_gbps === r)).map((bar, i) => {
+                  const y = band(r) + 4 + i * BAR;
                   return (
-                    <g key={row.fiber}>
-                      <rect x={ROOM.left} y={y} width={Math.max(2, x(row.most_m) - ROOM.left)} height="7" fill={paint(TONES[row.fiber] ?? "fg")} stroke={paint("fg")} strokeWidth="0.5">
-                        <title>{`${rate(r)} on ${row.fiber}: ${row.most_m} m with ${row.application}`}</title>
+                    <g key={bar.fibers[0]}>
+                      <rect x={ROOM.left} y={y} width={Math.max(2, x(bar.most_m) - ROOM.left)} height={BAR - 3} fill={paint(bar.fibers.includes("OS2") ? "fg" : "border.emphasized")}>
+                        <title>{`${rate(r)} on ${bar.fibers.join(", ")}: ${bar.most_m} m with ${bar.application}`}</title>
                       </rect>
-                      <SvgText x={x(row.most_m) + 5} y={y + 7.5} size={12} rim>
-                        {i === 0 || here[i - 1]!.most_m - row.most_m > 0.35 * here[i - 1]!.most_m ? `${row.fiber} ${lengthNumber(row.most_m, unit)}` : ""}
+                      <SvgText x={x(bar.most_m) + 5} y={y + 10} size={12} rim>
+                        {bar.fibers.sort().join(", ")} {lengthNumber(bar.most_m, unit)}
                       </SvgText>
                     </g>
                   );
@@ -80,9 +96,9 @@ export function PossibleMap({ need }: { need: Need | null }) {
               <line x1={x(need.distance_m)} x2={x(need.distance_m)} y1={ROOM.top} y2={height - ROOM.bottom} stroke={paint("accent.fg")} strokeWidth="2" strokeDasharray="5 4" />
               {[need.rate_gbps, need.growth_gbps ?? need.rate_gbps].map((r, i) => (
                 <g key={i}>
-                  <circle cx={x(need.distance_m)} cy={band(r) + 28} r="9" fill={paint("bg")} stroke={paint("accent.fg")} strokeWidth="4" />
+                  <circle cx={x(need.distance_m)} cy={band(r) + 26} r="9" fill={paint("bg")} stroke={paint("accent.fg")} strokeWidth="4" />
                   {(i === 0 || r !== need.rate_gbps) && (
-                    <SvgText x={x(need.distance_m) + 15} y={band(r) + 33} weight={700} tone="accent.fg" rim>
+                    <SvgText x={x(need.distance_m) + 15} y={band(r) + 31} weight={700} tone="accent.fg" rim>
                       {i === 0 ? "now" : "later"}
                     </SvgText>
                   )}

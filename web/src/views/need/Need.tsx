@@ -1,7 +1,7 @@
 /** Two places, an application and a distance: a complete path to edit comes back. */
 import { Box, Button, Flex, Grid, Heading, Input, NativeSelect, Text } from "@chakra-ui/react";
 import { useDeferredValue, useId, useMemo, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link as RouterLink, useNavigate } from "react-router";
 import type { Suited } from "../../api/client";
 import { useAddLink, useReference, useSuited } from "../../api/plan";
 import { useNotice } from "../../app/notice";
@@ -76,7 +76,14 @@ export function Need() {
           Add a link
         </Heading>
         <Text color="fg.muted" mb="3">
-          You get a complete light path with cords, joints and cable, ready to change.
+          You get a complete light path with cords, joints and cable, ready to change. Not sure what to run?{" "}
+          <RouterLink
+            to={`/plans/${plan.id}/choose?${new URLSearchParams({ from, to, distance }).toString()}`}
+            style={{ textDecoration: "underline", fontWeight: 700 }}
+          >
+            Compare every way to do it
+          </RouterLink>
+          .
         </Text>
         <Flex direction="column" gap="3" asChild>
           <form

@@ -1,0 +1,99 @@
+"""Needs, options and prices over the API."""
+
+import pytest
+
+PLAN = "/api/plans/1"
+NEED = {"a_place": "Pier Office", "b_place": "Boat Shed", "distance_m": 300, "rate_gbps": 10}
+
+
+def test_an_option_is_built_in_one_step(client):
+    view = client.post(f"{PLAN}/choose", json={"need": NEED}).json()
+    first = next(o for o in view["options"] if o["links"])
+    body = {"base": 1, "need": NEED, "key": first["key"]}
+    changed = client.post(f"{PLAN}/choose/take", json=body).json()
+    summary = changed["link"]["summary"]
+    assert (summary["verdict"], summary["margin_db"]) == (first["verdict"], first["margin_db"])
+    assert changed["plan"]["revision"] == 2
+    # the same need, another way, in the place of the link that is there
+    other = next(o for o in view["options"] if o["links"] and o["key"] != first["key"])
+    body = {"base": 2, "need": NEED, "key": other["key"], "link_id": summary["id"]}
+    again = client.post(f"{PLAN}/choose/take", json=body).json()["link"]["summary"]
+    assert (again["id"], again["name"], again["margin_db"]) == (
+        summary["id"], summary["name"], other["margin_db"],
+    )  # fmt: skip
+    for base in (3, 4):
+        assert client.post(f"{PLAN}/undo", json={"base": base}).status_code == 200
+    assert len(client.get(f"{PLAN}/links").json()) == 66
+
+
+@pytest.mark.parametrize(
+    ("change", "detail"),
+    [
+        ({"distance_m": 0}, "distance_m: 0 m is not a distance between two places"),
+        ({"rate_gbps": 7}, "rate_gbps: 7 Gb/s is no speed of the table"),
+        ({"cage_b": "x"}, "cage_b: 'x' is not a cage of the table"),
+        ({"circuits": 99}, "circuits: 99 circuits; from 1 to 48 can be asked for"),
+    ],
+)
+def test_a_need_that_makes_no_sense(client, change, detail):
+    refused = client.post(f"{PLAN}/choose", json={"need": NEED | change})
+    assert refused.status_code == 422
+    assert refused.json()["detail"].startswith(detail)
+
+
+def test_an_option_that_is_ruled_out_is_not_built(client):
+    body = {"base": 1, "need": NEED, "key": "10GBASE-LRM on new OM3"}
+    refused = client.post(f"{PLAN}/choose/take", json=body)
+    assert refused.status_code == 422
+    assert "220 m is the reach of 10GBASE-LRM" in refused.json()["detail"]
+    copper = NEED | {"distance_m": 40}
+    body = {"base": 1, "need": copper, "key": "10GBASE-T, Cat 6A"}
+    assert "no light path" in client.post(f"{PLAN}/choose/take", json=body).json()["detail"]
+
+
+def test_many_needs_from_a_file_in_one_step(client):
+    text = "from,to,distance_m,rate_gbps,growth_gbps\nPier Office,Hut 1,300,1,10\n"
+    text += "Pier Office,Hut 2,900,10,\nPier Office,Hut 3,0,10,\nPier Office,,5,10,\n"
+    rows = client.post(f"{PLAN}/choose/needs", content=text).json()
+    assert [bool(r["need"]) for r in rows] == [True, True, False, False]
+    assert rows[2]["problem"].startswith("distance_m: 0 m is not a distance")
+    assert rows[3]["problem"] == "to: the place is missing"
+    good = [r["need"] for r in rows if r["need"]]
+    best = client.post(f"{PLAN}/choose/best", json={"needs": good}).json()
+    chosen = [{"need": n, "key": b["key"]} for n, b in zip(good, best, strict=True)]
+    client.post(f"{PLAN}/choose/take-many", json={"base": 1, "chosen": chosen})
+    links = client.get(f"{PLAN}/links").json()
+    assert [row["b_place"] for row in links[-2:]] == ["Hut 1", "Hut 2"]
+    assert all(row["verdict"] in ("works", "tight") for row in links[-2:])
+
+
+def test_prices_are_the_plans_own_and_travel_as_csv(client):
+    def lr():
+        view = client.post(f"{PLAN}/choose", json={"need": NEED | {"b_place": "Hut"}}).json()
+        return next(o for o in view["options"] if o["key"] == "10GBASE-LR on new OS2")
+
+    before = lr()["total"]
+    doc = {"name": "module 10GBASE-LR", "price": 60.5}
+    change = {"kind": "price", "name": None, "doc": doc}
+    body = {"base": 1, "what": "price", "changes": [change]}
+    assert client.post(f"{PLAN}/plant/changes", json=body).status_code == 200
+    assert lr()["total"] == pytest.approx(before + 20)  # two modules, ten dearer each
+    text = client.get(f"{PLAN}/prices/export").text
+    assert "module 10GBASE-LR,60.5" in text
+    gone = text.replace("module 10GBASE-LR,60.5", "module 10GBASE-LR,")
+    client.post(f"{PLAN}/prices/import?base=2", content=gone)
+    assert (lr()["total"], lr()["missing"]) == (None, ["module 10GBASE-LR"])
+    bad = client.post(f"{PLAN}/prices/import?base=3", content="name,price\nadapter,cheap\n")
+    assert bad.json()["detail"] == "row 2.price: 'cheap' is not a number"
+
+
+def test_the_line_takes_its_length_from_the_pathways(client):
+    line = {"text": "Pier Office to Wet Lab 10G, growth 100G"}
+    said = client.post(f"{PLAN}/choose/line", json=line).json()
+    assert (said["rate_gbps"], said["route_m"]) == (10.0, 12 + 20 + 24)
+
+
+def test_links_that_will_not_grow_say_what_it_takes(client):
+    rows = client.get(f"{PLAN}/growth-check").json()
+    assert {"Pier Office – Boat Shed camera", "Boat Shed – Net Loft"} <= {r["name"] for r in rows}
+    assert all(row["takes"] and row["message"] for row in rows)

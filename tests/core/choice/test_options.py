@@ -1,0 +1,224 @@
+"""Worked decisions: which options must appear and which must not, from the published reaches."""
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from passerelle.core import HouseRules, Segment, check_link
+from passerelle.core.check import TIGHT, WORKS
+from passerelle.core.choice.need import SiteNeed, check_need, rates, read_line
+from passerelle.core.choice.options import World, find
+from passerelle.core.choice.possible import possible
+from passerelle.core.choice.ranking import Weights, by_mode, ranked, sensitivity
+from passerelle.core.proposal import NeedError
+from passerelle.demo_data import demo_plan
+from passerelle.formats.site import site_of
+
+WORLD = World()
+
+
+def need(distance_m=240.0, rate=10.0, **more):
+    return SiteNeed("A", "B", distance_m, rate, **more)
+
+
+def labels(asked, world=WORLD):
+    found = find(asked, world)
+    return {o.label for o in found.offered}, {r.label: r.reason for r in found.ruled_out}
+
+
+@pytest.mark.parametrize(
+    ("asked", "offered", "ruled"),
+    [
+        # 240 m and 10 m of slack and cords: 300 m on OM3, 400 on OM4, 220 for LRM
+        (need(), {"10GBASE-SR on new OM3", "10GBASE-SR on new OM4", "10GBASE-LR on new OS2"},
+         {"10GBASE-LRM on new OM3": "30 m too far", "10GBASE-T, Cat 6A": "100 m is its reach"}),
+        (need(291), {"10GBASE-SR on new OM4"}, {"10GBASE-SR on new OM3": "1 m too far"}),
+        # 70 m on OM3, 100 m on OM4
+        (need(80, 25.0), {"25GBASE-SR on new OM4", "25GBASE-LR on new OS2"},
+         {"25GBASE-SR on new OM3": "70 m is the reach"}),
+        (need(60, 1.0), {"1000BASE-T, Cat 5e", "1000BASE-SX on new OM3"}, {}),
+        (need(60, 1.0, outdoors=True), {"1000BASE-SX on new OM3"},
+         {"1000BASE-T, Cat 5e": "ground-potential"}),
+        (need(4, same_rack=True), {"direct-attach copper", "10GBASE-T, Cat 6A"}, {}),
+        (need(4), {"10GBASE-T, Cat 6A"}, {"direct-attach copper": "within a rack"}),
+        (need(60, cage_a="SFP"), set(), {"10GBASE-LR on new OS2": "SFP"}),
+    ],
+)  # fmt: skip
+def test_what_is_offered_and_what_is_ruled_out(asked, offered, ruled):
+    have, out = labels(asked)
+    assert offered <= have
+    for label, words in ruled.items():
+        assert label not in have
+        assert words in out[label]
+
+
+needs = st.builds(
+    SiteNeed,
+    st.just("A"),
+    st.just("B"),
+    st.floats(1, 60_000),
+    st.sampled_from(rates()),
+    circuits=st.integers(1, 5),
+    cage_a=st.sampled_from([None, "SFP+", "QSFP28", "none"]),
+    existing=st.sampled_from([None, None, "OM1", "OM3", "OS2"]),
+    outdoors=st.booleans(),
+)
+
+
+@settings(max_examples=40, deadline=None)
+@given(needs)
+def test_nothing_is_offered_that_the_check_then_fails(asked):
+    for option in find(asked, WORLD).offered:
+        for link in option.links:
+            assert check_link(link, WORLD.rules).verdict in (WORKS, TIGHT), option.label
+        assert bool(option.links) != (option.copper is not None)
+
+
+def test_growth_is_judged_on_the_same_path():
+    """100G over 240 m: 140 m at most on multimode, 10 km and more on OS2."""
+    found = {o.label: o for o in find(need(growth_gbps=100.0), WORLD).offered}
+    assert found["10GBASE-LR on new OS2"].grows is True
+    assert found["10GBASE-SR on new OM4"].grows is False
+    # growing anew costs the cheapest 100G option and one more visit: 240 min at 48 an hour
+    later = find(need(rate=100.0), WORLD).offered
+    assert found["10GBASE-SR on new OM4"].later == pytest.approx(
+        min(o.total for o in later if o.total is not None) + 192
+    )
+
+
+def test_old_glass_gets_its_conditioning_cords():
+    found = {o.label: o for o in find(need(400, 1.0, existing="OM1"), WORLD).offered}
+    option = found["1000BASE-LX on OM1 that is there"]
+    cords = [p for p in option.links[0].path.parts if isinstance(p, Segment) and p.conditioning]
+    assert len(cords) == 2
+    assert not any(line.what.startswith("cable") for line in option.bill.lines)
+
+
+def test_one_strand_takes_one_strand_modules_only():
+    found, out = labels(need(900, 1.0, existing="OS2", strands_at_hand=1))
+    assert found == {"1000BASE-BX10-D on OS2 that is there"}
+    assert out["1000BASE-LX10 on OS2 that is there"] == "takes 2 strands; 1 strand is at hand"
+
+
+def test_four_circuits_from_one_split_port():
+    found = {o.label: o for o in find(need(50, 25.0, circuits=4), WORLD).offered}
+    split = found["100GBASE-SR4 split into 4 × 25GBASE-SR, new OM4"]
+    assert [link.a.port.lane for link in split.links] == [1, 2, 3, 4]
+    assert split.strands == 8  # four lanes, both ways
+    bought = {line.key: line.quantity for line in split.bill.lines}
+    assert (bought["module 100GBASE-SR4"], bought["module 25GBASE-SR"]) == (1, 4)
+
+
+def test_own_multiplexers_and_the_plans_own_strands():
+    plan = demo_plan()
+    site = site_of(plan)
+    world = World(tables=site.tables, plant=site.plant, modules=site.modules)
+    asked = SiteNeed("Pier Office", "Orrin Head", 21_000, 10.0, circuits=3)
+    found = find(asked, world)
+    both = {o.label for o in found.offered} | {r.label for r in found.ruled_out}
+    assert "3 channels of Larkmoor CM-4 on one pair" in both
+    on_cable = {o.label: o for o in found.offered}["10GBASE-ER on strands of X-11 (OS2)"]
+    numbers = [p.strand_numbers for link in on_cable.links for p in link.path.parts
+               if isinstance(p, Segment) and p.cable]  # fmt: skip
+    assert numbers == [(1, 2), (3, 4), (5, 6)]
+
+
+def test_a_bill_by_hand():
+    """10GBASE-LR, 240 + 6 m of four strands (two, and a fifth spare):
+
+    modules 2 x 50.5, cords 2 x 6, ports 2 x 3.5, cable 246 x 0.55 = 255.3
+    minutes 2 x 4 + 2 x 5 + 2 x 2 + 2 x 20 + 246 x 0.6 + 90 + 2 x 4 = 307.6, at 48 an hour 246.08
+    a second cable: 135.3 + (40 + 0.3 x 147.6) x 0.8 = 202.72 with it,
+                    135.3 + (40 + 147.6 + 90 + 240) x 0.8 = 549.38 later
+    """
+    option = {o.label: o for o in find(need(), WORLD).offered}["10GBASE-LR on new OS2"]
+    assert option.bill.minutes == pytest.approx(307.6)
+    assert option.total == pytest.approx(255.3 + 246.08)
+    assert (option.second.now, option.second.later) == (
+        pytest.approx(202.72, abs=0.01), pytest.approx(549.38, abs=0.01),
+    )  # fmt: skip
+
+
+def test_a_missing_price_is_no_price():
+    prices = {**WORLD.book.prices, "cord single-mode": None}
+    world = replace(WORLD, book=replace(WORLD.book, prices=prices))
+    option = {o.label: o for o in find(need(), world).offered}["10GBASE-LR on new OS2"]
+    assert (option.total, option.bill.missing) == (None, ("duplex cord, single mode",))
+    place = next(r for r in ranked(find(need(), world)) if r.option.label == option.label)
+    assert "no price for duplex cord, single mode" in place.why
+
+
+def test_the_order_follows_what_counts():
+    found = find(need(60, growth_gbps=100.0), WORLD)
+    only_cost = Weights(**dict.fromkeys(Weights.__dataclass_fields__, 0.0) | {"cost": 5.0})
+    assert ranked(found, only_cost)[0].option.label == "10GBASE-T, Cat 6A"
+    grow = replace(only_cost, cost=1.0, growth=5.0)
+    assert ranked(found, grow)[0].option.grows is True
+    assert set(by_mode(found)) == {"copper", "multimode", "single-mode"}
+    strict = World(
+        rules=HouseRules(mode_school="single-mode-everywhere", short_runs="fiber-beyond-rack")
+    )
+    first = ranked(find(need(60), strict))[0]
+    assert first.option.label == "10GBASE-LR on new OS2"
+
+
+def test_where_the_order_turns():
+    """By cost alone twisted pair is first to its 100 m; beyond it fiber is."""
+    only_cost = Weights(**dict.fromkeys(Weights.__dataclass_fields__, 0.0) | {"cost": 5.0})
+    turn = next(t for t in sensitivity(need(60), WORLD, only_cost) if t.what == "distance over")
+    assert 100 < turn.at < 105
+    assert "10GBASE" in turn.then and "Cat" not in turn.then
+
+
+@pytest.mark.parametrize(
+    ("asked", "key", "said"),
+    [
+        (need(0), "distance_m", "0 m is not a distance"),
+        (need(5_000_000), "distance_m", "at most 199900 m"),
+        (need(rate=13.0), "rate_gbps", "13 Gb/s is no speed of the table: 0.1, 1, 10"),
+        (need(growth_gbps=1.0), "growth_gbps", "1 Gb/s later is under 10 Gb/s now"),
+        (need(circuits=0), "circuits", "0 circuits"),
+        (need(cage_a="floppy"), "cage_a", "'floppy' is not a cage"),
+        (need(existing="OS2", strands_at_hand=1, rate=100.0), "strands_at_hand",
+         "one strand and 100 Gb/s contradict each other: it takes two strands or four lanes"),
+        (need(strands_at_hand=2), "existing", "strands at hand are of some glass"),
+        (need(50, same_rack=True), "same_rack", "50 m and in one rack contradict each other"),
+        (need(5, same_rack=True, outdoors=True), "outdoors", "one rack and outdoors contradict"),
+    ],
+)  # fmt: skip
+def test_contradictions_say_what_contradicts_what(asked, key, said):
+    with pytest.raises(NeedError) as refused:
+        check_need(asked)
+    assert refused.value.key == key
+    assert said in str(refused.value)
+
+
+PLACES = ("Pier Office", "Pier Office entry", "Wet Lab", "Boat Shed")
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("Pier Office to Wet Lab 10G, growth 100G",
+         {"a_place": "Pier Office", "b_place": "Wet Lab", "rate_gbps": 10.0, "growth_gbps": 100.0}),
+        ("100M boat shed - wet lab, 0.4 km, one strand, outdoors",
+         {"a_place": "Boat Shed", "b_place": "Wet Lab", "rate_gbps": 0.1, "distance_m": 400.0,
+          "strands_at_hand": 1, "outdoors": True}),
+        ("Pier Office entry to Wet Lab 25 Gb/s 2 circuits 300 ft",
+         {"a_place": "Pier Office entry", "b_place": "Wet Lab", "rate_gbps": 25.0, "circuits": 2,
+          "distance_m": 91.44}),
+        ("hello", {}),
+    ],
+)  # fmt: skip
+def test_one_line_is_read(line, said):
+    assert read_line(line, PLACES) == said
+
+
+def test_what_is_possible_follows_the_published_reaches():
+    """With 6 m of slack and 4 m of cords: 10GBASE-SR 400 m on OM4, 25GBASE-SR 70 on OM3."""
+    far = {(p.rate_gbps, p.fiber): p.most_m for p in possible(HouseRules())}
+    assert 387 <= far[10.0, "OM4"] <= 390
+    assert 59.5 <= far[25.0, "OM3"] <= 60
+    assert (400.0, "OM1") not in far
