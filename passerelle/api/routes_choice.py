@@ -327,7 +327,14 @@ def growth_check(ctx: Ctx, plan_id: Number) -> list[choice.GrowthRow]:
             total = rounded(order[0].option.total) if order else None
             found.append(
                 choice.GrowthRow(
-                    id=row.id, name=row.name, message=said.message, takes=takes, total=total
+                    id=row.id,
+                    name=row.name,
+                    a_place=link.a.place,
+                    b_place=link.b.place,
+                    distance_m=rounded(need.distance_m, 1) or 0.0,
+                    message=said.message,
+                    takes=takes,
+                    total=total,
                 )
             )
     return found

@@ -209,6 +209,9 @@ class GrowthRow(BaseModel):
 
     id: int
     name: str
+    a_place: str | None
+    b_place: str | None
+    distance_m: float
     message: str
     takes: str
     total: float | None

@@ -126,13 +126,13 @@ def test_a_link_is_added_duplicated_renamed_and_deleted(page: Page):
     page.get_by_label("Name of the link").press("Enter")
     expect(page.get_by_text("Cold room").first).to_be_visible()
     page.get_by_role("button", name="Delete").click()
-    expect(answer(page)).to_have_text("30 of 65 links would come up")
+    expect(answer(page)).to_have_text("28 of 67 links would come up")
 
 
 def test_echoes_are_folded_under_their_cause(page: Page):
     open_link(page, "Pier Office – Boat Shed")
     column = page.get_by_role("complementary", name="Findings")
-    expect(column).to_contain_text("Findings · 1")
+    expect(column).to_contain_text("Findings · 3")  # reach, and old glass: unmeasured, guessed
     echo = column.get_by_text("Less light arrives than the receiver needs.")
     expect(echo).to_be_hidden()
     column.get_by_text("3 more follow from it").click()

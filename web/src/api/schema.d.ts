@@ -2211,6 +2211,12 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+            /** A Place */
+            a_place: string | null;
+            /** B Place */
+            b_place: string | null;
+            /** Distance M */
+            distance_m: number;
             /** Message */
             message: string;
             /** Takes */

@@ -1,8 +1,8 @@
 /** A finding about the backbone, with what it is about and where to go. */
 import { Box, Flex, Link, Text } from "@chakra-ui/react";
-import { useState } from "react";
 import type { AboutView } from "../api/plant";
 import { SeverityMark, severityOf } from "./Mark";
+import { WhyMore } from "./WhyMore";
 
 interface Props {
   about: AboutView;
@@ -10,7 +10,6 @@ interface Props {
 }
 
 export function AboutCard({ about, onOpen }: Props) {
-  const [open, setOpen] = useState(false);
   const mark = severityOf(about.severity);
   return (
     <Box as="article" bg="bg.panel" borderLeftWidth="4px" borderColor={`${mark.tone}.fg`} px="3" py="2" data-rule={about.rule}>
@@ -33,28 +32,7 @@ export function AboutCard({ about, onOpen }: Props) {
       <Text fontSize="14px" color="fg.muted" lineHeight="1.35" mt="0.5">
         {about.message}
       </Text>
-      {open ? (
-        <Box fontSize="13px" mt="1.5" lineHeight="1.4">
-          <Text>
-            <b>Why it matters.</b> {about.why}
-          </Text>
-          <Text mt="1">
-            <b>What to do.</b> {about.do}
-          </Text>
-          <Text mt="1" color="fg.muted">
-            {about.rule} · {about.source}
-          </Text>
-        </Box>
-      ) : (
-        <Text fontSize="14px" mt="1">
-          {about.do}
-        </Text>
-      )}
-      <Link asChild fontSize="13px" color="accent.fg" mt="1" fontWeight="600">
-        <button type="button" onClick={() => setOpen(!open)} aria-expanded={open}>
-          {open ? "Less" : "Why"}
-        </button>
-      </Link>
+      <WhyMore found={about} label="Why" closed={about.do} />
     </Box>
   );
 }

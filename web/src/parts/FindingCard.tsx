@@ -1,9 +1,9 @@
 /** A finding beside what it is about, with its remedy and what the remedy would bring. */
 import { Box, Button, Flex, Link, Text } from "@chakra-ui/react";
-import { useState } from "react";
 import type { Brief, FindingView, RemedyView } from "../api/client";
 import { change, db } from "./figures";
 import { SeverityMark, severityOf } from "./Mark";
+import { WhyMore } from "./WhyMore";
 
 interface Props {
   finding: FindingView;
@@ -77,7 +77,6 @@ function Cure({ remedy, before, onApply, onTry, quiet }: CureProps) {
 }
 
 export function FindingCard({ finding, echoes, before, places, onApply, onTry, onPart }: Props) {
-  const [open, setOpen] = useState(false);
   const mark = severityOf(finding.severity);
   const [best, ...others] = finding.remedies;
   const ends = finding.ends.length === 2 ? "both ends" : finding.ends.map((e) => places[e]).join("");
@@ -126,24 +125,7 @@ export function FindingCard({ finding, echoes, before, places, onApply, onTry, o
           </details>
         </Box>
       )}
-      {open && (
-        <Box fontSize="13px" mt="1.5" lineHeight="1.4">
-          <Text>
-            <b>Why it matters.</b> {finding.why}
-          </Text>
-          <Text mt="1">
-            <b>What to do.</b> {finding.do}
-          </Text>
-          <Text mt="1" color="fg.muted">
-            {finding.rule} · {finding.source}
-          </Text>
-        </Box>
-      )}
-      <Link asChild fontSize="13px" color="accent.fg" mt="1" fontWeight="600">
-        <button type="button" onClick={() => setOpen(!open)} aria-expanded={open}>
-          {open ? "Less" : "Why, and what to do"}
-        </button>
-      </Link>
+      <WhyMore found={finding} label="Why, and what to do" />
       {echoes.length > 0 && (
         <Text asChild fontSize="13px" mt="1.5" color="fg.muted">
           <details data-echoes="">

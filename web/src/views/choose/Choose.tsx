@@ -42,7 +42,7 @@ function started(search: URLSearchParams): Draft {
 }
 
 export function Choose() {
-  const { plan } = useOpenPlan();
+  const { plan, links } = useOpenPlan();
   const { unit } = useSettings();
   const { say, refuse } = useNotice();
   const navigate = useNavigate();
@@ -51,6 +51,8 @@ export function Choose() {
   const [weights, setWeights] = useState(DEFAULT_WEIGHTS);
   const [current, setCurrent] = useState<string | null>(null);
   const take = useTakeOption(plan.id);
+  const [wanted, setWanted] = useState(search.get("link"));
+  const replaced = links.find((l) => String(l.id) === wanted);
   const tab = (search.get("show") ?? "options") as Tab;
   const { need, lacks } = needOf(draft, unit);
   const asked = useDeferredValue(JSON.stringify(need));
@@ -62,8 +64,8 @@ export function Choose() {
   const first = view?.options[0];
   const build = (option: OptionView) =>
     settled &&
-    take.mutateAsync({ need: settled, key: option.key }).then((changed) => {
-      say(`Built: ${option.label}. Undo with u.`);
+    take.mutateAsync({ need: settled, key: option.key, ...(replaced && { link_id: replaced.id }) }).then((changed) => {
+      say(`${replaced ? `${replaced.name} is now` : "Built:"} ${option.label}. Undo with u.`);
       if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
     }, refuse);
   return (
@@ -114,7 +116,7 @@ export function Choose() {
             ))}
           </Box>
           {tab === "possible" && <PossibleMap need={settled} />}
-          {tab === "options" && view && settled && <Options view={view} need={settled} weights={weights} current={current} onPick={setCurrent} onTake={(o) => void build(o)} />}
+          {tab === "options" && view && settled && <Options view={view} need={settled} weights={weights} current={current} onPick={setCurrent} onTake={(o) => void build(o)} replaced={replaced} onAside={() => setWanted(null)} />}
           {tab === "options" && !view && (
             <Text color="fg.muted" maxW="520px">
               {need && choice.isPending ? "Building every way to do it, and judging each …" : "Say where from and where to, how far along the route, and how fast now and later. Every way to do it is built as a real light path and judged like any link; those that do not work say why."}

@@ -21,7 +21,7 @@ export function GrowthCheck() {
       <Table.Root size="sm" variant="line" aria-label="Growth" css={{ "& td, & th": { py: "1" } }}>
         <Table.Header>
           <Table.Row bg="bg">
-            {["Link", "What stops it", "The first way to have it", "Cost"].map((h) => (
+            {["Link", "What stops it", "The first way to have it", "Cost", "Instead"].map((h) => (
               <Table.ColumnHeader key={h}>{h}</Table.ColumnHeader>
             ))}
           </Table.Row>
@@ -38,6 +38,16 @@ export function GrowthCheck() {
               <Table.Cell>{row.takes}</Table.Cell>
               <Table.Cell whiteSpace="nowrap">
                 <Mono>{money(row.total, plan.house_rules.currency)}</Mono>
+              </Table.Cell>
+              <Table.Cell>
+                {row.a_place && row.b_place && (
+                  <RouterLink
+                    to={`/plans/${plan.id}/choose?${new URLSearchParams({ from: row.a_place, to: row.b_place, distance: String(row.distance_m), rate: String(speed), link: String(row.id) }).toString()}`}
+                    style={{ textDecoration: "underline", fontWeight: 700, whiteSpace: "nowrap" }}
+                  >
+                    Choose
+                  </RouterLink>
+                )}
               </Table.Cell>
             </Table.Row>
           ))}

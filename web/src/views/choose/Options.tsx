@@ -1,6 +1,7 @@
 /** Options in order with their reasons, what rules the others out, and the one that is looked at. */
 import { Box, Button, Flex, Heading, Table, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import type { LinkSummary } from "../../api/client";
 import type { ChoiceView, Need, OptionView, Weights } from "../../api/choice";
 import { useTurns } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
@@ -19,9 +20,12 @@ interface Props {
   current: string | null;
   onPick: (key: string) => void;
   onTake: (option: OptionView) => void;
+  /** The link that the option would take the place of. */
+  replaced?: LinkSummary;
+  onAside: () => void;
 }
 
-export function Options({ view, need, weights, current, onPick, onTake }: Props) {
+export function Options({ view, need, weights, current, onPick, onTake, replaced, onAside }: Props) {
   const shown = view.options.find((o) => o.key === current) ?? view.options[0];
   return (
     <Flex gap="4" flex={{ base: "none", lg: "1" }} minH="0" minW="0" direction={{ base: "column", lg: "row" }}>
@@ -97,7 +101,7 @@ export function Options({ view, need, weights, current, onPick, onTake }: Props)
           </Box>
         )}
       </Box>
-      {shown && <Detail option={shown} currency={view.currency} onTake={() => onTake(shown)} />}
+      {shown && <Detail option={shown} currency={view.currency} onTake={() => onTake(shown)} replaced={replaced} onAside={onAside} />}
     </Flex>
   );
 }
@@ -137,7 +141,15 @@ function Sensitivity({ need, weights }: { need: Need; weights: Weights }) {
   );
 }
 
-function Detail({ option, currency, onTake }: { option: OptionView; currency: string; onTake: () => void }) {
+interface DetailProps {
+  option: OptionView;
+  currency: string;
+  onTake: () => void;
+  replaced?: LinkSummary;
+  onAside: () => void;
+}
+
+function Detail({ option, currency, onTake, replaced, onAside }: DetailProps) {
   const { unit } = useSettings();
   return (
     <Flex as="aside" direction="column" w={{ base: "100%", lg: "300px" }} flex="none" minH="0" overflowY={{ lg: "auto" }} gap="2" pb="4" aria-label="The option">
@@ -146,12 +158,23 @@ function Detail({ option, currency, onTake }: { option: OptionView; currency: st
       </Heading>
       {option.links > 0 ? (
         <Button colorPalette="accent" onClick={onTake}>
-          {option.links === 1 ? "Take it: build the link" : `Take it: build ${option.links} links`}
+          {replaced ? "Put it in the link’s place" : option.links === 1 ? "Take it: build the link" : `Take it: build ${option.links} links`}
         </Button>
       ) : (
         <Text fontSize="14px" color="fg.muted">
           Copper has no light path: there is nothing to build here.
         </Text>
+      )}
+      {replaced && (
+        <Box bg="bg.panel" px="3" py="2" borderLeftWidth="4px" borderColor="accent.solid" fontSize="14px" data-replaces="">
+          <b>{replaced.name}</b>
+          <Text>
+            {replaced.application}, {replaced.verdict}, margin {plus(replaced.margin_db)} → {option.verdict ?? "no light path"}, margin {plus(option.margin_db)} dB
+          </Text>
+          <Button size="xs" variant="ghost" colorPalette="accent" px="1" onClick={onAside}>
+            Leave it, build a new link
+          </Button>
+        </Box>
       )}
       {option.length_m !== null && (
         <Text fontSize="14px">

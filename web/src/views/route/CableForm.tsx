@@ -6,9 +6,10 @@ import { useReference } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { ChoiceOf, LengthOf, NumberOf, TextOf, YesNoOf } from "../../parts/docFields";
-import { Choice, options } from "../../parts/Field";
-import { length } from "../../parts/figures";
+import { Choice, options, TextField } from "../../parts/Field";
+import { fromUnit, length, lengthField, typed } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
+import { OwnConstruction } from "./OwnConstruction";
 
 interface Props {
   plant: PlantView;
@@ -29,7 +30,9 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
   const field = { doc, store: keep };
   const places = plant.places.map((p) => p.name);
   const own = plan.own_parts.filter((p) => p.kind === "cable" || p.kind === "fiber").map((p) => p.name);
+  const [asking, setOwn] = useState(false);
   const row = types.find((t) => t.name === doc.type);
+  const mine = plant.cable_types.find((t) => t.name === doc.type);
   const said = (m: number | null) => (m === null ? "?" : length(m, unit));
   return (
     <Box>
@@ -51,6 +54,10 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
         <YesNoOf {...field} at="bonded" label="Armour bonded" width="124px" />
         <YesNoOf {...field} at="wish" label="Only an extra run" width="124px" />
       </Flex>
+      <Button size="xs" variant="ghost" colorPalette="accent" px="1" onClick={() => setOwn(true)}>
+        {mine ? `Change ${mine.name} …` : "Enter a construction from its data sheet …"}
+      </Button>
+      {asking && <OwnConstruction known={mine} onClose={() => setOwn(false)} onStored={(name) => store({ type: name })} />}
       {row && (
         <Text fontSize="13px" color="fg.muted" mt="1">
           {row.construction}, {row.use}, {row.flame === "none" ? "unlisted" : row.flame}, {row.armour === "none" ? "no armour" : row.armour}
@@ -68,6 +75,20 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
         <NumberOf {...field} at="loss_db" label="Measured loss" suffix="dB" />
         <NumberOf {...field} at="loss_nm" label="at" suffix="nm" />
         <TextOf {...field} at="measured" label="Measured by, document" width="190px" />
+        <TextField
+          label={`Slack on the way, ${unit}: place length; …`}
+          width="260px"
+          value={(doc.slack_on_way ?? []).map((s) => `${s.place} ${lengthField(s.length_m, unit)}`).join("; ")}
+          placeholder="Quay Chamber 10; …"
+          invalid={(text) => (slackOf(text, unit) ? null : "Write each as place and length, as in Quay Chamber 10; North Chamber 8")}
+          onCommit={(text) => keep({ slack_on_way: slackOf(text, unit) ?? [] })}
+        />
+        <TextField
+          label="Pulled out at: place; …"
+          width="220px"
+          value={(doc.pull_points ?? []).join("; ")}
+          onCommit={(text) => keep({ pull_points: text.split(";").map((word) => word.trim()).filter(Boolean) })}
+        />
       </Flex>
       {(["a", "b"] as const).map((side) => {
         const key = side === "a" ? "end_a" : "end_b";
@@ -96,6 +117,18 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
       </Flex>
     </Box>
   );
+}
+
+/** `Quay Chamber 10; North Chamber 8` */
+function slackOf(text: string, unit: "m" | "ft"): { place: string; length_m: number }[] | null {
+  const found = [];
+  for (const one of text.split(";").map((word) => word.trim()).filter(Boolean)) {
+    const parts = /^(.+?)\s+([\d.,]+)$/.exec(one);
+    const number = parts ? typed(parts[2]!) : null;
+    if (!parts || number === null) return null;
+    found.push({ place: parts[1]!, length_m: Math.round(fromUnit(number, unit) * 1000) / 1000 });
+  }
+  return found;
 }
 
 function RouteEditor({ plant, doc, store }: { plant: PlantView; doc: CableDoc; store: Props["store"] }) {

@@ -10,8 +10,8 @@ import { AboutCard } from "../../parts/AboutCard";
 import { SeverityMark } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { useRemove } from "../../parts/RemoveSheet";
-import { Sheet } from "../../parts/Sheet";
 import { Toggle } from "../../parts/Toggle";
+import { AddCable } from "./AddCable";
 import { CableForm } from "./CableForm";
 import { Failures } from "./Failures";
 import { Panels } from "./Panels";
@@ -252,77 +252,5 @@ function OneCable({ plant, cable, page, onPage, onRenamed }: OneProps) {
       </Flex>
       {sheet}
     </>
-  );
-}
-
-function AddCable({ plant, onClose, onAdded }: { plant: PlantView; onClose: () => void; onAdded: (name: string) => void }) {
-  const { plan } = useOpenPlan();
-  const change = useChangePlant(plan.id);
-  const { say } = useNotice();
-  const places = plant.places.map((p) => p.name);
-  const [name, setName] = useState("");
-  const [a, setA] = useState(places[0] ?? "");
-  const [b, setB] = useState(places[1] ?? "");
-  const [strands, setStrands] = useState("12");
-  const [problem, setProblem] = useState<string | null>(null);
-  const store = () => {
-    const doc = { name: name.trim(), a, b, fiber: "OS2", strands: Number(strands) };
-    change
-      .mutateAsync({ what: `Add cable ${doc.name}`, changes: [{ kind: "cable", name: null, doc }] })
-      .then(() => {
-        say(`Added ${doc.name}. Undo with u.`);
-        onAdded(doc.name);
-        onClose();
-      })
-      .catch((error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
-  };
-  const select = (label: string, value: string, put: (v: string) => void) => (
-    <Flex asChild align="center" gap="3" mb="2">
-      <label>
-        <Text w="90px" fontWeight="600" flex="none">
-          {label}
-        </Text>
-        <NativeSelect.Root size="sm">
-          <NativeSelect.Field aria-label={label} value={value} onChange={(e) => put(e.target.value)} bg="bg.panel">
-            {places.map((p) => (
-              <option key={p}>{p}</option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
-      </label>
-    </Flex>
-  );
-  const text = (label: string, value: string, put: (v: string) => void, mono = false) => (
-    <Flex asChild align="center" gap="3" mb="2">
-      <label>
-        <Text w="90px" fontWeight="600" flex="none">
-          {label}
-        </Text>
-        <Input size="sm" value={value} fontFamily={mono ? "mono" : undefined} onChange={(e) => put(e.target.value)} onKeyDown={(e) => e.key === "Enter" && store()} />
-      </label>
-    </Flex>
-  );
-  return (
-    <Sheet
-      title="Add a cable"
-      open
-      onClose={onClose}
-      footer={
-        <Button colorPalette="accent" onClick={store}>
-          Add
-        </Button>
-      }
-    >
-      {text("Name", name, setName)}
-      {select("From", a, setA)}
-      {select("To", b, setB)}
-      {text("Strands", strands, setStrands, true)}
-      {problem && (
-        <Text role="alert" color="stop.fg" fontWeight="600">
-          {problem}
-        </Text>
-      )}
-    </Sheet>
   );
 }

@@ -1,11 +1,12 @@
 /** A new pathway: two places and a length; the rest is filled in afterwards. */
-import { Button, Flex, Input, NativeSelect, Text } from "@chakra-ui/react";
-import { useState, type ReactNode } from "react";
+import { Button, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import { useChangePlant, usePlantReference } from "../../api/plant";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { fromUnit, typed } from "../../parts/figures";
 import { Sheet } from "../../parts/Sheet";
+import { SheetChoice, SheetText } from "../../parts/SheetRow";
 
 interface Props {
   places: string[];
@@ -40,16 +41,6 @@ export function AddPathwaySheet({ places, from, onClose, onAdded }: Props) {
       })
       .catch((error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
   };
-  const select = (label: string, value: string, set: (v: string) => void, values: string[]) => (
-    <NativeSelect.Root size="sm">
-      <NativeSelect.Field aria-label={label} value={value} onChange={(e) => set(e.target.value)} bg="bg.panel">
-        {values.map((v) => (
-          <option key={v}>{v}</option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
-  );
   return (
     <Sheet
       title="Add a pathway"
@@ -61,35 +52,16 @@ export function AddPathwaySheet({ places, from, onClose, onAdded }: Props) {
         </Button>
       }
     >
-      <Flex direction="column" gap="2">
-        <Row label="Name">
-          <Input size="sm" value={name} placeholder={`${a} – ${b}`} onChange={(e) => setName(e.target.value)} />
-        </Row>
-        <Row label="From">{select("From", a, setA, places)}</Row>
-        <Row label="To">{select("To", b, setB, places)}</Row>
-        <Row label="Kind">{select("Kind", kind, setKind, kinds)}</Row>
-        <Row label={`Length, ${unit}`}>
-          <Input size="sm" fontFamily="mono" value={length} autoFocus onChange={(e) => setLength(e.target.value)} onKeyDown={(e) => e.key === "Enter" && store()} />
-        </Row>
-        {problem && (
+      <SheetText label="Name" value={name} placeholder={`${a} – ${b}`} onChange={setName} onEnter={store} />
+      <SheetChoice label="From" value={a} values={places} onChange={setA} />
+      <SheetChoice label="To" value={b} values={places} onChange={setB} />
+      <SheetChoice label="Kind" value={kind} values={kinds} onChange={setKind} />
+      <SheetText label={`Length, ${unit}`} value={length} onChange={setLength} onEnter={store} mono autoFocus />
+      {problem && (
           <Text role="alert" color="stop.fg" fontWeight="600">
             {problem}
           </Text>
         )}
-      </Flex>
     </Sheet>
-  );
-}
-
-function Row({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <Flex asChild align="center" gap="3">
-      <label>
-        <Text w="110px" fontWeight="600" flex="none">
-          {label}
-        </Text>
-        {children}
-      </label>
-    </Flex>
   );
 }
