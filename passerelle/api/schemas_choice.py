@@ -4,6 +4,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from passerelle.core.choice.ranking import DEFAULT_WEIGHTS
 from passerelle.formats.fields import Name
 
 from .schemas import MAX_NUMBER, Base, Verdict
@@ -31,14 +32,14 @@ class NeedModel(BaseModel):
 class WeightsModel(BaseModel):
     """How much each counts, 0 to 5."""
 
-    house_rules: Weight = 4
-    growth: Weight = 3
-    cost: Weight = 3
-    later: Weight = 2
-    margin: Weight = 1
-    strands: Weight = 1
-    parts: Weight = 1
-    published: Weight = 2
+    house_rules: Weight = DEFAULT_WEIGHTS.house_rules
+    growth: Weight = DEFAULT_WEIGHTS.growth
+    cost: Weight = DEFAULT_WEIGHTS.cost
+    later: Weight = DEFAULT_WEIGHTS.later
+    margin: Weight = DEFAULT_WEIGHTS.margin
+    strands: Weight = DEFAULT_WEIGHTS.strands
+    parts: Weight = DEFAULT_WEIGHTS.parts
+    published: Weight = DEFAULT_WEIGHTS.published
 
 
 class ChooseBody(BaseModel):

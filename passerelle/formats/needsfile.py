@@ -2,19 +2,25 @@
 
 import csv
 import io
+import math
 from dataclasses import dataclass
+
+from pydantic import TypeAdapter, ValidationError
 
 from passerelle.core.choice.need import SiteNeed, check_need
 from passerelle.core.proposal import NeedError
 
+from .fields import Name
 from .refusal import Refused
 from .sitefiles import MAX_IMPORT_BYTES
 
 COLUMNS = (
-    "from", "to", "distance_m", "rate_gbps", "growth_gbps", "circuits", "existing", "cage_a",
-    "cage_b", "same_rack", "outdoors",
+    "from", "to", "distance_m", "rate_gbps", "growth_gbps", "circuits", "existing",
+    "strands_at_hand", "cage_a", "cage_b", "same_rack", "outdoors",
 )  # fmt: skip
 MOST_NEEDS = 2000
+
+_NAME = TypeAdapter(Name)
 
 
 @dataclass(frozen=True)
@@ -55,19 +61,29 @@ def _row(line: int, row: dict[str, str | None]) -> NeedRow:
             distance_m=_number(cell, "distance_m") or 0.0,
             rate_gbps=_number(cell, "rate_gbps") or 0.0,
             growth_gbps=_number(cell, "growth_gbps"),
-            circuits=int(_number(cell, "circuits") or 1),
+            circuits=1 if (circuits := _whole(cell, "circuits")) is None else circuits,
             existing=cell.get("existing") or None,
+            strands_at_hand=_whole(cell, "strands_at_hand"),
             cage_a=cell.get("cage_a") or None,
             cage_b=cell.get("cage_b") or None,
-            same_rack=_yes(cell.get("same_rack", "")),
-            outdoors=_yes(cell.get("outdoors", "")),
+            same_rack=_yes(cell, "same_rack"),
+            outdoors=_yes(cell, "outdoors"),
         )
-        if not need.a_place or not need.b_place:
-            raise NeedError("to" if need.a_place else "from", "the place is missing")
+        _check_name("from", need.a_place)
+        _check_name("to", need.b_place)
         check_need(need)
     except NeedError as error:
         return NeedRow(line, None, f"{error.key}: {error}", said)
     return NeedRow(line, need, None, said)
+
+
+def _check_name(key: str, name: str) -> None:
+    if not name:
+        raise NeedError(key, "the place is missing")
+    try:
+        _NAME.validate_python(name)
+    except ValidationError as error:
+        raise NeedError(key, f"{name[:40]!r} is no name: {error.errors()[0]['msg']}") from None
 
 
 def _number(cell: dict[str, str], key: str) -> float | None:
@@ -75,10 +91,25 @@ def _number(cell: dict[str, str], key: str) -> float | None:
     if not text:
         return None
     try:
-        return float(text.replace(",", "."))
+        value = float(text.replace(",", "."))
     except ValueError:
-        raise NeedError(key, f"{text[:40]!r} is not a number") from None
+        value = math.nan
+    if not math.isfinite(value):
+        raise NeedError(key, f"{text[:40]!r} is not a number")
+    return value
 
 
-def _yes(text: str) -> bool:
-    return text.lower() in ("yes", "true", "1", "x")
+def _whole(cell: dict[str, str], key: str) -> int | None:
+    value = _number(cell, key)
+    if value is not None and not value.is_integer():
+        raise NeedError(key, f"{value:g} is not a whole number")
+    return None if value is None else int(value)
+
+
+def _yes(cell: dict[str, str], key: str) -> bool:
+    text = cell.get(key, "").lower()
+    if text in ("yes", "true", "1", "x"):
+        return True
+    if text in ("", "no", "false", "0"):
+        return False
+    raise NeedError(key, f"{text[:40]!r} is neither yes nor no")
