@@ -17,7 +17,7 @@ from passerelle.formats.checkjson import rounded
 from passerelle.formats.needsfile import COLUMNS, read_needs
 from passerelle.formats.planfile import HouseRulesDoc
 from passerelle.formats.plantdocs import PriceDoc
-from passerelle.formats.prices import LABOUR, price_book, read_prices, write_prices
+from passerelle.formats.prices import LABOUR, as_demo, price_book, read_prices, write_prices
 from passerelle.formats.refusal import Refused
 from passerelle.plans import choosing, plantchanges
 from passerelle.plans.changes import Author
@@ -279,10 +279,13 @@ async def import_prices(
     entries = read_prices(await request.body())
     with ctx.store.writing() as session:
         plan = get_plan(session, plan_id)
-        own = {doc.name for doc in _own_prices(session, plan)}
+        own = {doc.name: doc.model_dump(exclude_none=True) for doc in _own_prices(session, plan)}
         asked = [
-            plantchanges.ItemChange("price", e["name"] if e["name"] in own else None, e)
-            for e in entries
+            plantchanges.ItemChange(
+                "price", name if name in own else None, None if as_demo(doc) else doc
+            )
+            for name, doc in entries.items()
+            if (doc != own[name] if name in own else not as_demo(doc))
         ]
         if not asked:
             raise Refused("", "no row of the file differs from the price book")

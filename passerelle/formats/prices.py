@@ -47,19 +47,21 @@ def write_prices(docs: Iterable[PriceDoc]) -> str:
     return out.getvalue()
 
 
-def read_prices(data: bytes) -> list[dict[str, Any]]:
-    """Entries of a CSV price book that differ from the demo book. Raises Refused at a row."""
+def read_prices(data: bytes) -> dict[str, dict[str, Any]]:
+    """Entries of a CSV price book, as documents by name. Raises Refused at a row."""
     if len(data) > MAX_IMPORT_BYTES:
         raise Refused("", f"the file is over {MAX_IMPORT_BYTES // 1024 // 1024} MiB")
     try:
         rows = list(csv.DictReader(io.StringIO(data.decode("utf-8-sig"))))
     except (UnicodeDecodeError, csv.Error) as error:
         raise Refused("", f"the file is not readable as CSV: {error}") from None
-    found = []
+    found: dict[str, dict[str, Any]] = {}
     for line, row in enumerate(rows, start=2):
         name = (row.get("name") or "").strip().removeprefix("'")
         if not name:
             raise Refused(f"row {line}", "the name is missing")
+        if name in found:
+            raise Refused(f"row {line}.name", f"{name[:40]!r} stands in the file twice")
         raw: dict[str, Any] = {"name": name}
         for key in ("price", "minutes"):
             text = (row.get(key) or "").strip()
@@ -72,12 +74,14 @@ def read_prices(data: bytes) -> list[dict[str, Any]]:
         raw |= {
             k: (row.get(k) or "").strip() for k in ("date", "source") if (row.get(k) or "").strip()
         }
-        if not _as_demo(raw):
-            found.append(raw)
+        found[name] = raw
     return found
 
 
-def _as_demo(raw: dict[str, Any]) -> bool:
+def as_demo(raw: dict[str, Any]) -> bool:
+    """Whether an entry says no more than the demo book, so that the plan needs none of its own."""
+    if "date" in raw or "source" in raw:
+        return False
     name = raw["name"]
     book = PriceBook()
     if name == LABOUR:

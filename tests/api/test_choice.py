@@ -85,6 +85,20 @@ def test_prices_are_the_plans_own_and_travel_as_csv(client):
     assert (lr()["total"], lr()["missing"]) == (None, ["module 10GBASE-LR"])
     bad = client.post(f"{PLAN}/prices/import?base=3", content="name,price\nadapter,cheap\n")
     assert bad.json()["detail"] == "row 2.price: 'cheap' is not a number"
+    for price in ("nan", "1e400", "-4"):
+        bad = client.post(
+            f"{PLAN}/prices/import?base=3", content=f"name,price\nmodule 10GBASE-LR,{price}\n"
+        )
+        assert bad.status_code == 422, price
+    twice = "name,price\nadapter,1\nadapter,2\n"
+    bad = client.post(f"{PLAN}/prices/import?base=3", content=twice)
+    assert bad.json()["detail"] == "row 3.name: 'adapter' stands in the file twice"
+    assert lr()["total"] is None  # nothing of it was stored
+    back = text.replace("module 10GBASE-LR,60.5", "module 10GBASE-LR,50.5")
+    assert client.post(f"{PLAN}/prices/import?base=3", content=back).status_code == 200
+    assert lr()["total"] == pytest.approx(before)
+    same = client.post(f"{PLAN}/prices/import?base=4", content=back)
+    assert same.json()["detail"].endswith("no row of the file differs from the price book")
 
 
 def test_the_line_takes_its_length_from_the_pathways(client):
