@@ -25,6 +25,7 @@ from . import (
     routes_plans,
     routes_plant,
     routes_polarity,
+    routes_prices,
     routes_reference,
     schemas,
 )
@@ -55,6 +56,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         routes_beside,
         routes_plant,
         routes_choice,
+        routes_prices,
         routes_reference,
     ):
         app.include_router(module.router)

@@ -4,7 +4,8 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from passerelle.core.choice.ranking import DEFAULT_WEIGHTS
+from passerelle.core.choice.need import SURROUNDINGS, USUAL
+from passerelle.core.choice.weights import DEFAULT_WEIGHTS
 from passerelle.formats.fields import Name
 
 from .schemas import MAX_NUMBER, Base, Verdict
@@ -20,13 +21,23 @@ class NeedModel(BaseModel):
     distance_m: Annotated[float, Field(ge=-1e9, le=1e9, allow_inf_nan=False)]
     rate_gbps: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)]
     growth_gbps: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)] | None = None
+    growth_by: Annotated[int, Field(ge=-10_000, le=100_000)] | None = None
+    redundant_m: Annotated[float, Field(ge=-1e9, le=1e9, allow_inf_nan=False)] | None = None
     circuits: Annotated[int, Field(ge=-1000, le=10_000)] = 1
     strands_at_hand: Annotated[int, Field(ge=-1000, le=10_000)] | None = None
     cage_a: Annotated[str, Field(max_length=40)] | None = None
     cage_b: Annotated[str, Field(max_length=40)] | None = None
+    device_a: Annotated[str, Field(max_length=120)] | None = None
+    device_b: Annotated[str, Field(max_length=120)] | None = None
     same_rack: bool = False
     outdoors: bool = False
+    surroundings: Annotated[
+        tuple[Annotated[str, Field(max_length=40)], ...], Field(max_length=len(SURROUNDINGS))
+    ] = ()
     existing: Annotated[str, Field(max_length=120)] | None = None
+    budget: Annotated[str, Field(max_length=40)] = USUAL
+    termination: Annotated[str, Field(max_length=40)] | None = None
+    panel_plug: Annotated[str, Field(max_length=40)] | None = None
 
 
 class WeightsModel(BaseModel):
@@ -36,6 +47,7 @@ class WeightsModel(BaseModel):
     growth: Weight = DEFAULT_WEIGHTS.growth
     cost: Weight = DEFAULT_WEIGHTS.cost
     later: Weight = DEFAULT_WEIGHTS.later
+    life: Weight = DEFAULT_WEIGHTS.life
     margin: Weight = DEFAULT_WEIGHTS.margin
     strands: Weight = DEFAULT_WEIGHTS.strands
     parts: Weight = DEFAULT_WEIGHTS.parts
@@ -43,10 +55,10 @@ class WeightsModel(BaseModel):
 
 
 class ChooseBody(BaseModel):
-    """A need, and what counts."""
+    """A need, and what counts; weights null: as the need's budget says."""
 
     need: NeedModel
-    weights: WeightsModel = Field(default_factory=WeightsModel)
+    weights: WeightsModel | None = None
 
 
 class BillLine(BaseModel):
@@ -58,8 +70,19 @@ class BillLine(BaseModel):
     each: float | None
 
 
+class NewCableView(BaseModel):
+    """A cable that an option pulls. placed : it will stand in the plan, its strands taken."""
+
+    name: str
+    strands: int
+    construction: str | None
+    route: list[str]
+    sheath_m: float
+    placed: bool
+
+
 class OptionView(BaseModel):
-    """One way to meet the need, in its place."""
+    """One way to meet the need, in its place. margins_db : of each route."""
 
     key: str
     kind: str
@@ -68,20 +91,74 @@ class OptionView(BaseModel):
     why: list[str]
     verdict: Verdict | None
     margin_db: float | None
+    margins_db: list[float | None]
     length_m: float | None
     total: float | None
     missing: list[str]
     minutes: float
     later: float | None
     grows: bool | None
+    carries_gbps: float | None
     strands: int
     parts: int
     links: int
     sure: bool
-    construction: str | None
+    termination: str | None
+    connector: str | None
+    cables: list[NewCableView]
     second_now: float | None
     second_later: float | None
     bill: list[BillLine]
+
+
+class SchoolCostView(BaseModel):
+    """The first option under one school, and what it costs. taken : the school that is followed."""
+
+    key: str
+    title: str
+    value: str | float
+    words: str
+    taken: bool
+    label: str | None
+    total: float | None
+
+
+class FinishBody(BaseModel):
+    """An option of a need, to be finished in other ways."""
+
+    need: NeedModel
+    key: Annotated[str, Field(max_length=300)]
+
+
+class FinishView(BaseModel):
+    """One option with another termination or other connectors. reason : why that does not do."""
+
+    key: str
+    value: str
+    words: str
+    taken: bool
+    total: float | None
+    margin_db: float | None
+    reason: str | None
+
+
+class WeightView(BaseModel):
+    """One thing that counts, and how much by budget."""
+
+    key: str
+    title: str
+    tight: float
+    usual: float
+    lasting: float
+
+
+class ChoiceReference(BaseModel):
+    """What the form of a need offers."""
+
+    rates_gbps: list[float]
+    weights: list[WeightView]
+    budgets: list[str]
+    surroundings: list[str]
 
 
 class RuledOutView(BaseModel):
@@ -98,6 +175,7 @@ class ChoiceView(BaseModel):
     ruled_out: list[RuledOutView]
     by_mode: dict[str, float | None]
     currency: str
+    growth_counts: float
 
 
 class LineBody(BaseModel):
@@ -114,13 +192,30 @@ class LineView(BaseModel):
     distance_m: float | None = None
     rate_gbps: float | None = None
     growth_gbps: float | None = None
+    growth_by: int | None = None
     circuits: int | None = None
+    redundant: bool | None = None
+    budget: str | None = None
     strands_at_hand: int | None = None
     same_rack: bool | None = None
     outdoors: bool | None = None
-    route_m: float | None = Field(
-        None, description="along the recorded pathways, if they lead there"
-    )
+    way: "WayView | None" = None
+    suggestions: list[str] = []
+
+
+class WayView(BaseModel):
+    """The recorded way between two places. [m]
+
+    second_m : of a second route that shares as little as there is to choose; null: there is none.
+    """
+
+    route_m: float
+    pathways: list[str]
+    outdoor: bool
+    first_m: float | None
+    second_m: float | None
+    shared_m: float
+    shared: list[str]
 
 
 class TurnView(BaseModel):
@@ -170,6 +265,34 @@ class BestView(BaseModel):
     total: float | None
     margin_db: float | None
     reason: str
+
+
+class OutlyingBody(BaseModel):
+    """Needs, some of which start from one place."""
+
+    needs: Annotated[list[NeedModel], Field(min_length=1, max_length=2000)]
+
+
+class LaidOutView(BaseModel):
+    """Home runs or one shared cable: what the cabling costs, and what a cut takes."""
+
+    school: str
+    taken: bool
+    total: float | None
+    cables: int
+    cable_m: float
+    strands: int
+    worst: int
+    said: str
+
+
+class OutlyingView(BaseModel):
+    """Places reached from one hub, both ways. left_out : no recorded pathways lead there."""
+
+    hub: str
+    places: list[str]
+    left_out: list[str]
+    layouts: list[LaidOutView]
 
 
 class ChosenNeed(BaseModel):

@@ -4,17 +4,17 @@ Short runs get a cable with plugs on it between two panels; longer ones get pigt
 cable, and a splice wherever one reel ends. The proposal is then judged like any other link.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from .check import TIGHT, WORKS, LinkCheck, check_link
 from .connectors import Connector, connector
 from .edits import apply_all, joint_between, low_loss_adapters
-from .house_rules import BY_LENGTH, FACTORY, HouseRules
+from .house_rules import BY_LENGTH, FACTORY, FIELD, PIGTAILS, HouseRules
 from .judging import fmt_m, uncertain_figures
 from .lightpath import MAX_LENGTH_M, Joint, LightPath, Part, Segment
 from .link import Link, budget
 from .modules import End
-from .tables import STANDARD, Application, Fiber
+from .tables import MULTIMODE, STANDARD, Application, Fiber
 
 MULTIMODE_GRADE, SINGLE_MODE_GRADE = "OM4", "OS2"
 DEFAULT_RULES = HouseRules()
@@ -67,11 +67,13 @@ def plug_for(application: Application) -> Connector:
 def propose(need: Need, rules: HouseRules = DEFAULT_RULES) -> Link:
     """A complete link for a need, with standard connectors where they keep the limit.
 
-    The house rules choose the mode and how the cable is terminated.
+    The house rules choose the mode, how the cable is terminated, and the connectors on the panels.
 
     Raises NeedError.
     """
     link = _with_standard_connectors(need, rules)
+    if rules.termination == FIELD and not any(e and e.pins for e in link.path.segment(0).ends):
+        return link  # connectors fitted by hand do not come in low-loss grades
     margins = [d.margin_db for d in budget(link, rules).directions]
     if any(margin is not None and margin < 0 for margin in margins):
         return apply_all(link, low_loss_adapters(link.path))
@@ -102,30 +104,67 @@ def _with_standard_connectors(need: Need, rules: HouseRules) -> Link:
     )
 
 
+def panel_plug(rules: HouseRules, fiber: Fiber) -> Connector:
+    """The plug of new panels; multimode has no angled faces, and takes the flat one of its type."""
+    wanted = connector(rules.panel_plug)
+    return connector(f"{wanted.type}/UPC") if fiber.mode == MULTIMODE else wanted
+
+
 def _parts(
     distance_m: float, application: Application, fiber: Fiber, plug: Connector, rules: HouseRules
 ) -> list[Part]:
     planning = STANDARD.planning
-    multi_fiber = plug.pins is not None
-    panel = connector(f"{plug.type}/{plug.polish}/pinned") if multi_fiber else plug
-    one_strand = application.strands == 1
-    wiring = None if one_strand else "type-B" if multi_fiber else "A-B"
-    cord = Segment("cord", planning["cord_m"], fiber.name, (plug, plug), wiring)
-    adapter = joint_between(plug, panel)
     cable_m = distance_m + 2 * planning["slack_each_end_m"]
-    if multi_fiber and plug.is_angled:
-        # Opposed keys do not turn the row over: with them one type-B part, the trunk, is enough.
-        cord = Segment("cord", planning["cord_m"], fiber.name, (plug, plug), "type-A")
-    short = cable_m < planning["spliced_from_m"] if rules.termination == BY_LENGTH else False
-    if multi_fiber or short or rules.termination == FACTORY:
-        fixed = "type-B" if multi_fiber else "straight" if one_strand else "crossed"
-        cable = Segment("cable", cable_m, fiber.name, (panel, panel), fixed)
-        return [cord, adapter, cable, adapter, cord]
-    bare = connector("bare")
-    pigtail = Segment("pigtail", planning["pigtail_m"], fiber.name, (plug, bare))
+    if plug.pins is not None:
+        return _trunk(cable_m, fiber, plug)
+    panel = panel_plug(rules, fiber)
+    one_strand = application.strands == 1
+    cord = Segment(
+        "cord", planning["cord_m"], fiber.name, (plug, panel), None if one_strand else "A-B"
+    )
+    adapter = joint_between(panel, panel)
     run = _reels(cable_m, fiber, one_strand)
+    how = termination(cable_m, rules)
+    if how != PIGTAILS:
+        return [cord, adapter, *_plugged(run, panel), adapter, cord.reversed()]
+    pigtail = Segment("pigtail", planning["pigtail_m"], fiber.name, (panel, connector("bare")))
     splice = Joint("fusion")
-    return [cord, adapter, pigtail, splice, *run, splice, pigtail.reversed(), adapter, cord]
+    tail = pigtail.reversed()
+    return [cord, adapter, pigtail, splice, *run, splice, tail, adapter, cord.reversed()]
+
+
+def _plugged(run: list[Part], plug: Connector) -> list[Part]:
+    """The run with plugs on both its ends."""
+    path = LightPath(tuple(run))
+    first = path.segment(0)
+    path = LightPath((replace(first, ends=(plug, first.ends[1])), *path.parts[1:]))
+    last = path.segment(len(run) - 1)
+    return [*path.parts[:-1], replace(last, ends=(last.ends[0], plug))]
+
+
+def _trunk(cable_m: float, fiber: Fiber, plug: Connector) -> list[Part]:
+    """A multi-fiber trunk, which is always factory-made: pinned, so that the cords are not."""
+    panel = connector(f"{plug.type}/{plug.polish}/pinned")
+    # Opposed keys do not turn the row over: with angled faces one type-B part, the trunk, will do.
+    wiring = "type-A" if plug.is_angled else "type-B"
+    cord = Segment("cord", STANDARD.planning["cord_m"], fiber.name, (plug, plug), wiring)
+    adapter = joint_between(plug, panel)
+    cable = Segment("cable", cable_m, fiber.name, (panel, panel), "type-B")
+    return [cord, adapter, cable, adapter, cord]
+
+
+def termination(cable_m: float, rules: HouseRules) -> str:
+    """How a new cable of this length is terminated by the house rules.
+
+    By length: factory-made while short. A factory-made cable comes in one piece: over a reel it is
+    pigtails in any case.
+    """
+    planning = STANDARD.planning
+    if rules.termination == BY_LENGTH:
+        return FACTORY if cable_m < planning["spliced_from_m"] else PIGTAILS
+    if rules.termination == FACTORY and cable_m > planning["reel_m"]:
+        return PIGTAILS
+    return rules.termination
 
 
 def _reels(cable_m: float, fiber: Fiber, one_strand: bool) -> list[Part]:

@@ -3,11 +3,13 @@
 import csv
 import io
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from pydantic import TypeAdapter, ValidationError
 
-from passerelle.core.choice.need import SiteNeed, check_need
+from passerelle.core.choice.need import USUAL, SiteNeed, check_need
+from passerelle.core.devices import Device
 from passerelle.core.proposal import NeedError
 
 from .fields import Name
@@ -15,8 +17,9 @@ from .refusal import Refused
 from .sitefiles import MAX_IMPORT_BYTES
 
 COLUMNS = (
-    "from", "to", "distance_m", "rate_gbps", "growth_gbps", "circuits", "existing",
-    "strands_at_hand", "cage_a", "cage_b", "same_rack", "outdoors",
+    "from", "to", "distance_m", "rate_gbps", "growth_gbps", "growth_by", "circuits",
+    "second_route_m", "existing", "strands_at_hand", "cage_a", "cage_b", "device_a", "device_b",
+    "same_rack", "outdoors", "surroundings", "budget", "termination", "panel_plug",
 )  # fmt: skip
 MOST_NEEDS = 2000
 
@@ -33,8 +36,15 @@ class NeedRow:
     said: str
 
 
-def read_needs(data: bytes) -> list[NeedRow]:
-    """Every row of the file, each judged by itself. Raises Refused where it is no such file."""
+def read_needs(
+    data: bytes,
+    devices: Mapping[str, Device] | None = None,
+    this_year: int | None = None,
+) -> list[NeedRow]:
+    """Every row of the file, each judged by itself. Raises Refused where it is no such file.
+
+    devices : of the plan, that rows may name; None: any name is taken.
+    """
     if len(data) > MAX_IMPORT_BYTES:
         raise Refused("", f"the file is over {MAX_IMPORT_BYTES // 1024 // 1024} MiB")
     try:
@@ -48,10 +58,25 @@ def read_needs(data: bytes) -> list[NeedRow]:
         raise Refused("", f"the header lacks {lacks[0]!r}; columns: {', '.join(COLUMNS)}")
     if len(rows) > MOST_NEEDS:
         raise Refused("", f"the file has {len(rows)} needs; at most {MOST_NEEDS} are read")
-    return [_row(line, row) for line, row in enumerate(rows, start=2)]
+    found = []
+    for line, row in enumerate(rows, start=2):
+        one = _row(line, row)
+        if one.need is not None:
+            try:
+                check_need(one.need, devices, this_year)
+            except NeedError as error:
+                one = NeedRow(line, None, f"{_column(error.key)}: {error}", one.said)
+        found.append(one)
+    return found
+
+
+def _column(key: str) -> str:
+    """What the file calls a field of the need."""
+    return {"redundant_m": "second_route_m"}.get(key, key)
 
 
 def _row(line: int, row: dict[str, str | None]) -> NeedRow:
+    """A row as it is read; whether it makes sense is still to be checked."""
     cell = {key: (value or "").strip() for key, value in row.items() if isinstance(key, str)}
     said = f"{cell.get('from', '')} – {cell.get('to', '')}"
     try:
@@ -61,17 +86,24 @@ def _row(line: int, row: dict[str, str | None]) -> NeedRow:
             distance_m=_number(cell, "distance_m") or 0.0,
             rate_gbps=_number(cell, "rate_gbps") or 0.0,
             growth_gbps=_number(cell, "growth_gbps"),
+            growth_by=_whole(cell, "growth_by"),
+            redundant_m=_number(cell, "second_route_m"),
             circuits=1 if (circuits := _whole(cell, "circuits")) is None else circuits,
             existing=cell.get("existing") or None,
             strands_at_hand=_whole(cell, "strands_at_hand"),
             cage_a=cell.get("cage_a") or None,
             cage_b=cell.get("cage_b") or None,
+            device_a=cell.get("device_a") or None,
+            device_b=cell.get("device_b") or None,
             same_rack=_yes(cell, "same_rack"),
             outdoors=_yes(cell, "outdoors"),
+            surroundings=tuple((cell.get("surroundings") or "").replace(";", " ").split()),
+            budget=cell.get("budget") or USUAL,
+            termination=cell.get("termination") or None,
+            panel_plug=cell.get("panel_plug") or None,
         )
         _check_name("from", need.a_place)
         _check_name("to", need.b_place)
-        check_need(need)
     except NeedError as error:
         return NeedRow(line, None, f"{error.key}: {error}", said)
     return NeedRow(line, need, None, said)

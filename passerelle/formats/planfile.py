@@ -44,7 +44,8 @@ class HouseRulesDoc(Doc):
     mode_school: Literal["multimode-where-it-reaches", "single-mode-everywhere"] = (
         "multimode-where-it-reaches"
     )
-    termination: Literal["by-length", "factory", "pigtails"] = "by-length"
+    termination: Literal["by-length", "factory", "pigtails", "field"] = "by-length"
+    panel_plug: Literal["LC/UPC", "SC/UPC", "LC/APC", "SC/APC"] = "LC/UPC"
     most_mated_pairs: Annotated[int, Field(ge=0, le=100)] = 6
     growth_gbps: RateGbps | None = None
     spares: Literal["one-a-type", "none"] = "one-a-type"
@@ -53,6 +54,7 @@ class HouseRulesDoc(Doc):
         "units"
     )
     short_runs: Literal["copper-first", "fiber-beyond-rack"] = "copper-first"
+    outlying: Literal["home-run", "shared"] = "home-run"
 
 
 class PortGroupDoc(Doc):

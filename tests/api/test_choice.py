@@ -46,7 +46,7 @@ def test_an_option_that_is_ruled_out_is_not_built(client):
     refused = client.post(f"{PLAN}/choose/take", json=body)
     assert refused.status_code == 422
     assert "220 m is the reach of 10GBASE-LRM" in refused.json()["detail"]
-    copper = NEED | {"distance_m": 40}
+    copper = NEED | {"distance_m": 40, "b_place": "Pier Office loft"}
     body = {"base": 1, "need": copper, "key": "10GBASE-T, Cat 6A"}
     assert "no light path" in client.post(f"{PLAN}/choose/take", json=body).json()["detail"]
 
@@ -104,7 +104,7 @@ def test_prices_are_the_plans_own_and_travel_as_csv(client):
 def test_the_line_takes_its_length_from_the_pathways(client):
     line = {"text": "Pier Office to Wet Lab 10G, growth 100G"}
     said = client.post(f"{PLAN}/choose/line", json=line).json()
-    assert (said["rate_gbps"], said["route_m"]) == (10.0, 12 + 20 + 24)
+    assert (said["rate_gbps"], said["way"]["route_m"]) == (10.0, 12 + 20 + 24)
 
 
 def test_links_that_will_not_grow_say_what_it_takes(client):

@@ -16,11 +16,12 @@ def _row(**cells):
 
 
 def test_every_column_arrives():
-    cells = ["Hut", "Mast", "240.5", "1", "10", "2", "OM3", "4", "SFP+", "none", "no", "yes"]
-    (row,) = read_needs((",".join(COLUMNS) + "\n" + ",".join(cells)).encode())
+    cells = "Hut,Mast,240.5,1,10,2031,2,310,OM3,4,SFP+,,,Rack switch,no,yes,wet; rodents,lasting,"
+    (row,) = read_needs((",".join(COLUMNS) + "\n" + cells + "field,SC/APC").encode())
     assert row.need == SiteNeed(
-        "Hut", "Mast", 240.5, 1.0, 10.0, 2, 4, "SFP+", "none", False, True, "OM3"
-    )
+        "Hut", "Mast", 240.5, 1.0, 10.0, 2031, 2, 310.0, 4, "SFP+", None, None, "Rack switch",
+        False, True, ("wet", "rodents"), "OM3", "lasting", "field", "SC/APC",
+    )  # fmt: skip
 
 
 def test_what_is_left_out_is_not_made_up():

@@ -2,77 +2,105 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.house_rules import FIELD, ONE_A_TYPE
 from passerelle.core.lightpath import Joint, Segment
 from passerelle.core.link import Link
 from passerelle.core.modules import End, resolve
 from passerelle.core.tables import SINGLE_MODE, STANDARD
+from passerelle.core.together import module_type
 
-from .prices import Bill, Counted, PriceBook
+from .laying import Laid, strands_together, trunks
+from .prices import Bill, Counted
+from .world import World
 
-SIZES = (4, 12, 24, 48, 96, 144, 288)
-"""Strands that cable is made with; nobody pulls a single pair where two will fit."""
+
+@dataclass(frozen=True, slots=True)
+class Taken:
+    """The circuits on one route, and the new cable that they take there; None: none is pulled."""
+
+    links: tuple[Link, ...]
+    laid: Laid | None
 
 
-def cable_size(needed: int, spare_percent: float) -> int:
-    """The smallest cable with the spares that the house rule asks for."""
-    wanted = needed / (1 - min(spare_percent, 90) / 100)
-    return next((size for size in SIZES if size >= wanted - 1e-9), SIZES[-1])
+def module_price(end: End) -> str:
+    """The key of an end's module in the price book."""
+    module = resolve(end)
+    own = end.own.name if end.own is not None else None
+    return f"module {own or module.parent or module.application}"
+
+
+def bill_of(taken: tuple[Taken, ...], world: World) -> Bill:
+    """What a need's circuits take, on one route or two: each its modules, cords and joints.
+
+    Glass that is there costs nothing, and neither do its panels. A spare of each module type that
+    is not on the shelf is bought with it, where the house rule asks for spares.
+    """
+    counted = Counted(world.book)
+    for way in taken:
+        _way(counted, way)
+    if world.rules.spares == ONE_A_TYPE:
+        ends = [end for way in taken for link in way.links for end in (link.a, link.b)]
+        types = {module_type(end): module_price(end) for end in ends}
+        for price in sorted({p for kind, p in types.items() if kind not in world.shelf}):
+            counted.spare(price)
+    return counted.bill()
+
+
+def _way(counted: Counted, way: Taken) -> None:
+    links = way.links
+    shared = len(links) // trunks(links)
+    lanes = shared if resolve(links[0].a).parent else 1
+    for at, link in enumerate(links):
+        _module(counted, link.a, lanes)
+        _module(counted, link.b, lanes if resolve(link.b).parent else 1)
+        mux_here = any(isinstance(p, Segment) and p.line for p in link.path.parts)
+        panels = way.laid is not None and not (mux_here and at)
+        for part in link.path.parts:
+            if isinstance(part, Segment):
+                _segment(counted, part, at, lanes)
+                if panels and part.kind == "pigtail":
+                    counted.buy("pigtail", resolve(link.a).strands or 2)
+            elif panels:
+                _joint(counted, part, lanes)
+    if way.laid is not None:
+        lay(counted, way)
+    counted.work("test", strands_together(links))
 
 
 def _module(counted: Counted, end: End, shared: int) -> None:
     """A module; the port of a split module is shared by its lanes."""
-    module = resolve(end)
-    name = end.own.name if end.own is not None else (module.parent or module.application)
-    counted.buy(f"module {name}", 1 / shared)
+    counted.buy(module_price(end), 1 / shared)
     counted.work("module", 1 / shared)
-    if end.port.settable is False:
+    if end.port.settable is False and end.device is None:
         counted.buy("converter", 1 / shared)
+
+
+def _joint(counted: Counted, part: Joint, lanes: int) -> None:
+    key, work = ("adapter", "port") if part.kind == "adapter" else ("splice", "splice")
+    counted.buy(key, 1 / lanes)
+    counted.work(work, 1 / lanes)
 
 
 def _multi_fiber(segment: Segment) -> bool:
     return any(end is not None and end.family == "MPO" for end in segment.ends)
 
 
-def _mode(segment: Segment) -> str:
-    fiber = STANDARD.fibers.get(segment.fiber or "")
+def _mode(fiber_name: str | None) -> str:
+    fiber = STANDARD.fibers.get(fiber_name or "")
     return "single-mode" if fiber is not None and fiber.mode == SINGLE_MODE else "multimode"
-
-
-def bill_of(links: tuple[Link, ...], book: PriceBook, spare_percent: float, strands: int) -> Bill:
-    """What the circuits of one need take: each its own modules, cords and joints; one cable.
-
-    strands : that all of them take together. Existing glass costs nothing.
-    """
-    counted = Counted(book)
-    first = links[0]
-    lanes = len(links) if resolve(first.a).parent else 1
-    for at, link in enumerate(links):
-        _module(counted, link.a, lanes)
-        _module(counted, link.b, lanes if resolve(link.b).parent else 1)
-        for part in link.path.parts:
-            if isinstance(part, Joint):
-                shared = lanes if part.kind == "adapter" else 1
-                counted.buy("adapter" if part.kind == "adapter" else "splice", 1 / shared)
-                counted.work("port" if part.kind == "adapter" else "splice", 1 / shared)
-            else:
-                _segment(counted, part, at, lanes)
-    _cables(counted, first, spare_percent, strands)
-    counted.work("test", strands)
-    return counted.bill()
 
 
 def _segment(counted: Counted, part: Segment, at: int, lanes: int) -> None:
     if part.kind == "cord":
+        multi = _multi_fiber(part)
+        key = f"cord {'multi-fiber' if multi else _mode(part.fiber)}"
+        if part.conditioning:
+            key = "cord mode-conditioning"
         if part.lane is not None:
-            counted.buy("cord breakout", 1 / lanes)
-            counted.work("cord", 1 / lanes)
-            return
-        kind = "multi-fiber" if _multi_fiber(part) else _mode(part)
-        key = "cord mode-conditioning" if part.conditioning else f"cord {kind}"
-        counted.buy(key, 1 / lanes if kind == "multi-fiber" else 1)
-        counted.work("cord", 1 / lanes if kind == "multi-fiber" else 1)
-    elif part.kind == "pigtail":
-        counted.buy("pigtail", 2)
+            key = "cord breakout"
+        shared = lanes if multi or part.lane is not None else 1
+        counted.buy(key, 1 / shared)
+        counted.work("cord", 1 / shared)
     elif part.kind == "cassette":
         counted.buy("cassette")
     elif part.kind == "inline" and (part.what != "multiplexer" or at == 0):
@@ -80,23 +108,36 @@ def _segment(counted: Counted, part: Segment, at: int, lanes: int) -> None:
         counted.buy("attenuator" if what.startswith("attenuator") else what)
 
 
-def _cables(counted: Counted, link: Link, spare_percent: float, strands: int) -> None:
-    """The cable is bought and pulled once, whatever number of circuits run on it."""
-    new = [p for p in link.path.parts if isinstance(p, Segment) and p.kind == "cable"]
-    new = [p for p in new if not p.existing and p.cable is None]  # the plan's own are bought there
-    size = cable_size(strands, spare_percent)
-    for part in new:
-        if _multi_fiber(part):
-            counted.buy(f"trunk {_mode(part)} 12", part.length_m)
+def lay(counted: Counted, way: Taken) -> None:
+    """The cables of a route: bought and pulled once, whatever number of circuits run on them."""
+    laid = way.laid
+    assert laid is not None
+    for cable in laid.cables:
+        if laid.trunk:
+            counted.buy(f"trunk {_mode(cable.fiber)} {cable.strands}", laid.sheath_m)
             counted.buy("trunk end", 2)
             counted.work("end", 2)
         else:
-            counted.buy(f"cable {part.fiber} {size}", part.length_m)
-            bare = [e for e in part.ends if e is None or not e.is_bare]
-            counted.work("end", len(bare))
-        counted.work("pull", part.length_m)
-    if new:
-        counted.work("set-up")
+            counted.buy(f"cable {cable.fiber} {cable.strands}", laid.sheath_m)
+            _finish(counted, way, cable.strands)
+        counted.work("pull", laid.sheath_m)
+    counted.work("set-up")
+
+
+def _finish(counted: Counted, way: Taken, strands: int) -> None:
+    """Both ends: factory-made ones on every strand, others on the strands that are used.
+
+    Pigtails and their splices are parts of the path and counted there.
+    """
+    laid = way.laid
+    assert laid is not None
+    if laid.termination == FIELD:
+        used = 2 * strands_together(way.links)
+        counted.buy("field connector", used)
+        counted.work("field connector", used)
+    elif laid.termination != "pigtails":
+        counted.buy("factory end", 2 * strands)
+        counted.work("end", 2)
 
 
 TOGETHER = 0.3
@@ -111,19 +152,18 @@ class Second:
     later: float | None
 
 
-def second_cable(link: Link, book: PriceBook, spare_percent: float, strands: int) -> Second | None:
-    """What pulling double costs now against coming back; None where no cable is pulled."""
-    metres = sum(
-        p.length_m
-        for p in link.path.parts
-        if isinstance(p, Segment) and p.kind == "cable" and not p.existing and p.cable is None
-    )
-    if not metres:
+def second_cable(way: Taken, world: World) -> Second | None:
+    """What pulling double costs now against coming back; None where no cable is pulled.
+
+    Pigtails are spliced on when it is taken into use, and are not counted.
+    """
+    if way.laid is None:
         return None
-    now, later = Counted(book), Counted(book)
+    metres = way.laid.sheath_m * len(way.laid.cables)
+    now, later = Counted(world.book), Counted(world.book)
     for counted in (now, later):
-        _cables(counted, link, spare_percent, strands)
+        lay(counted, way)
     now.work("set-up", -1)
     now.work("pull", (TOGETHER - 1) * metres)
     later.work("visit")
-    return Second(now.bill().total(book), later.bill().total(book))
+    return Second(now.bill().total(world.book), later.bill().total(world.book))

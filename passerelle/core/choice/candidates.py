@@ -1,38 +1,26 @@
 """Every way that might meet a need, as light paths that are still to be judged."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 
 from passerelle.core.connectors import connector
-from passerelle.core.devices import Port
+from passerelle.core.devices import OUTDOOR, UNHEATED, Device, Port, PortGroup
 from passerelle.core.edits import joint_between
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.lightpath import LightPath, Segment
+from passerelle.core.lightpath import Joint, LightPath, Segment
 from passerelle.core.link import Link
-from passerelle.core.modules import End, OwnModule
-from passerelle.core.plant.model import Cable, Plant
+from passerelle.core.modules import End, OwnModule, resolve
+from passerelle.core.plant.model import Cable
 from passerelle.core.plant.strands import StrandError, next_free
 from passerelle.core.plant.taking import strands_needed, take
-from passerelle.core.proposal import Need, plug_for, propose
-from passerelle.core.tables import STANDARD, Application, Tables
+from passerelle.core.ports import usual_form
+from passerelle.core.proposal import Need, plug_for, propose, usual_fiber
+from passerelle.core.tables import SINGLE_MODE, STANDARD, Application
 
 from .need import NO_CAGE, SiteNeed
-from .prices import PriceBook
+from .world import World
 
 NEW, EXISTING, COPPER = "new cable", "glass that is there", "copper"
 _NEW_GRADES = ("OM3", "OM4", "OM5", "OS2")
-_EMPTY = Plant()
-
-
-@dataclass(frozen=True)
-class World:
-    """What options are made from: house rules, tables, prices, own cables and modules."""
-
-    rules: HouseRules = field(default_factory=HouseRules)
-    tables: Tables = STANDARD
-    book: PriceBook = field(default_factory=PriceBook)
-    plant: Plant = _EMPTY
-    modules: dict[str, OwnModule] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -41,6 +29,23 @@ class RuledOut:
 
     label: str
     reason: str
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """The circuits on one route. new : on cable that is still to be pulled."""
+
+    links: tuple[Link, ...]
+    new: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """One way to meet a need, not judged yet. ways : the route; the second where two are wanted."""
+
+    kind: str
+    label: str
+    ways: tuple[Way, ...]
 
 
 def applications(rate_gbps: float) -> Iterator[Application]:
@@ -53,41 +58,107 @@ def applications(rate_gbps: float) -> Iterator[Application]:
             yield one
 
 
-Candidate = tuple[str, str, tuple[Link, ...]]
-
-
 def candidates(need: SiteNeed, world: World) -> Iterator[Candidate | RuledOut]:
+    """Every way there is for a need; where two routes are wanted, each with its second."""
+    if need.redundant_m is None:
+        yield from _single(need, world)
+        return
+    far = replace(need, distance_m=need.redundant_m, existing=None, strands_at_hand=None)
+    seconds = {one.label: one for one in _single(far, world) if isinstance(one, Candidate)}
+    for one in _single(need, world):
+        if isinstance(one, RuledOut):
+            yield one
+            continue
+        second = seconds.get(one.label) or seconds.get(_on_new(one))
+        if second is None:
+            yield RuledOut(one.label, "no new cable is made for it that could take a second route")
+            continue
+        apart = tuple(_apart(link) for link in second.ways[0].links)
+        yield replace(one, ways=(*one.ways, Way(apart, new=True)))
+
+
+def _apart(link: Link) -> Link:
+    """The same link named as the one on the second route, and on a line of its own there."""
+    parts = tuple(
+        replace(p, line=f"{p.line}, second route") if isinstance(p, Segment) and p.line else p
+        for p in link.path.parts
+    )
+    return replace(link, name=f"{link.name[:105]}, second route", path=LightPath(parts))
+
+
+def _on_new(candidate: Candidate) -> str:
+    """The same application on new cable of the same grade, or of the usual one."""
+    first = candidate.ways[0].links[0]
+    application = STANDARD.applications.get(first.a.application)
+    if application is None:
+        return ""
+    grade = next(p.fiber for p in first.path.parts if isinstance(p, Segment) and p.kind == "cable")
+    if grade not in _NEW_GRADES:
+        grade = usual_fiber(application).name
+    return f"{application.name} on new {grade}"
+
+
+def _single(need: SiteNeed, world: World) -> Iterator[Candidate | RuledOut]:
     for application in applications(need.rate_gbps):
         listed = {row.fiber for row in application.reach if row.m is not None}
         grades = [g for g in _NEW_GRADES if STANDARD.fibers[g].application_row in listed]
         for grade in grades if need.existing is None else ():
             link = _proposed(need, world, application, grade)
-            yield NEW, f"{application.name} on new {grade}", _circuits(link, need.circuits)
+            label = f"{application.name} on new {grade}"
+            yield Candidate(NEW, label, (Way(_circuits(link, need.circuits), new=True),))
         if need.existing is not None:
-            link = _proposed(need, world, application, need.existing)
-            there = _as_existing(link)
-            yield (
-                EXISTING,
-                f"{application.name} on {need.existing} that is there",
-                _circuits(there, need.circuits),
-            )
+            link = _as_existing(_proposed(need, world, application, need.existing))
+            label = f"{application.name} on {need.existing} that is there"
+            yield Candidate(EXISTING, label, (Way(_circuits(link, need.circuits), new=False),))
         yield from _on_cables(need, world, application)
     if need.existing is None:
         yield from _breakouts(need, world)
+    if need.existing is None or STANDARD.fibers[need.existing].mode == SINGLE_MODE:
         yield from _multiplexed(need, world)
 
 
 def _proposed(need: SiteNeed, world: World, application: Application, grade: str) -> Link:
     asked = Need(need.a_place, need.b_place, application.name, need.distance_m, grade)
     link = propose(asked, world.rules)
-    return replace(link, a=_in_cage(link.a, need.cage_a), b=_in_cage(link.b, need.cage_b))
+    return replace(
+        link,
+        a=_fitted(link.a, need.cage_a, need.device_a, world),
+        b=_fitted(link.b, need.cage_b, need.device_b, world),
+    )
 
 
-def _in_cage(end: End, cage: str | None) -> End:
-    """An end in its device's cage, or in a converter, whose rate cannot be set."""
+def _fitted(end: End, cage: str | None, device: str | None, world: World) -> End:
+    """An end in its cage, its device, or a converter, whose rate cannot be set."""
     if cage == NO_CAGE:
         return replace(end, port=Port(settable=False))
-    return replace(end, cage=cage)
+    known = world.devices.get(device) if device is not None else None
+    if known is None:
+        return replace(end, cage=cage)
+    group = _group(end, known, cage)
+    cold = known.surroundings in (UNHEATED, OUTDOOR)
+    return replace(
+        end,
+        cage=group.cage,
+        device=known,
+        port=Port(group=group.name),
+        coding="own" if known.own_coding_only else end.coding,
+        temperature="extended" if cold else end.temperature,
+    )
+
+
+def _group(end: End, device: Device, cage: str | None) -> PortGroup:
+    """The port group that the module runs in best; the check then says whether it does."""
+    module = resolve(end)
+    form = usual_form(module) or ""
+
+    def ill(group: PortGroup) -> tuple[bool, bool, float]:
+        known = STANDARD.cages[group.cage]
+        fit = STANDARD.fits.get((form, group.cage))
+        runs = form == group.cage or (fit is not None and fit.runs_at_gbps is not None)
+        too_slow = bool(group.speeds_gbps) and module.rate_gbps not in group.speeds_gbps
+        return not runs, too_slow, known.top_gbps
+
+    return min((g for g in device.ports if cage in (None, g.cage)), key=ill)
 
 
 def _circuits(link: Link, count: int) -> tuple[Link, ...]:
@@ -120,7 +191,8 @@ def _on_cables(
         grade = base.name if base is not None else "OS2"
         link = _proposed(need, world, application, grade)
         try:
-            yield EXISTING, label, _taken(need, world, cable, link)
+            links = tuple(_matched(one) for one in _taken(need, world, cable, link))
+            yield Candidate(EXISTING, label, (Way(links, new=False),))
         except StrandError as error:
             yield RuledOut(label, str(error))
 
@@ -142,6 +214,23 @@ def _taken(need: SiteNeed, world: World, cable: Cable, link: Link) -> tuple[Link
     return tuple(links)
 
 
+def _matched(link: Link) -> Link:
+    """Cords that fit the plugs of the cable between them, whatever new panels would have."""
+    parts = list(link.path.parts)
+    for cord, at, side in ((0, 1, 0), (-1, -2, 1)):
+        joint, run = parts[at], parts[2 if side == 0 else -3]
+        outer = parts[cord]
+        assert isinstance(outer, Segment) and isinstance(run, Segment) and isinstance(joint, Joint)
+        plug = run.ends[side]
+        if plug is None:
+            continue
+        ends = (outer.ends[0], plug) if side == 0 else (plug, outer.ends[1])
+        parts[cord] = replace(outer, ends=ends)
+        if (plug.family, joint.grade) not in STANDARD.mated_pairs:
+            parts[at] = replace(joint, grade="standard")
+    return replace(link, path=LightPath(tuple(parts)))
+
+
 def _breakouts(need: SiteNeed, world: World) -> Iterator[Candidate]:
     """Four-lane ports split into links, where that many circuits of that speed are wanted."""
     for row in STANDARD.breakouts.values():
@@ -155,18 +244,22 @@ def _breakouts(need: SiteNeed, world: World) -> Iterator[Candidate]:
                 continue
             trunk = _proposed(need, world, parent, grade)
             links = tuple(
-                replace(_leg(trunk, leg, n % row.lanes + 1), name=f"{trunk.name} {n + 1}")
+                replace(
+                    _leg(need, world, trunk, leg, n % row.lanes + 1), name=f"{trunk.name} {n + 1}"
+                )
                 for n in range(need.circuits)
             )
-            yield NEW, f"{row.parent} split into {row.lanes} × {row.leg}, new {grade}", links
+            label = f"{row.parent} split into {row.lanes} × {row.leg}, new {grade}"
+            yield Candidate(NEW, label, (Way(links, new=True),))
 
 
-def _leg(trunk: Link, leg: Application, lane: int) -> Link:
+def _leg(need: SiteNeed, world: World, trunk: Link, leg: Application, lane: int) -> Link:
     """One lane of a split port: the trunk's path with a breakout cord at its far end."""
+    plug = connector("LC/UPC")
     last = trunk.path.segment(len(trunk.path.parts) - 1)
-    breakout = replace(last, ends=(last.ends[0], connector("LC/UPC")), wiring=None, lane=lane)
-    near = replace(trunk.a, port=Port(split=True, lane=lane))
-    far = End(leg.name, trunk.b.place, trunk.b.cage, connector("LC/UPC"))
+    breakout = replace(last, ends=(last.ends[0], plug), wiring=None, lane=lane)
+    near = replace(trunk.a, port=replace(trunk.a.port, split=True, lane=lane))
+    far = _fitted(End(leg.name, trunk.b.place, None, plug), need.cage_b, need.device_b, world)
     return Link(trunk.name, near, far, LightPath((*trunk.path.parts[:-1], breakout)))
 
 
@@ -193,27 +286,30 @@ def _multiplexed(need: SiteNeed, world: World) -> Iterator[Candidate | RuledOut]
             have = f"{len(chosen)} of {need.circuits} channels"
             yield RuledOut(label, f"own modules of {need.rate_gbps:g} Gb/s are there for {have}")
             continue
-        template = _proposed(need, world, STANDARD.applications["10GBASE-LR"], "OS2")
-        yield (
-            NEW,
-            label,
-            tuple(
-                _channel(template, need, box.name, name, module, n)
-                for n, (name, module) in enumerate(chosen[: need.circuits], 1)
-            ),
+        template = _proposed(
+            need, world, STANDARD.applications["10GBASE-LR"], need.existing or "OS2"
         )
+        if need.existing is not None:
+            template = _as_existing(template)
+        links = tuple(
+            _channel(template, need, box.name, name, module, n)
+            for n, (name, module) in enumerate(chosen[: need.circuits], 1)
+        )
+        there = need.existing is not None
+        yield Candidate(EXISTING if there else NEW, label, (Way(links, new=not there),))
 
 
 def _channel(
     template: Link, need: SiteNeed, box: str, channel: str, module: OwnModule, number: int
 ) -> Link:
     plug = connector("LC/UPC")
-    line = f"{need.a_place} – {need.b_place}"
-    mux = Segment("inline", ends=(plug, plug), wiring="straight", what="multiplexer", part=box,
-                  channels=(channel,), line=line)  # fmt: skip
     first, *middle, last = template.path.parts
-    adapter = joint_between(plug, plug)
-    path = LightPath((first, adapter, mux, *middle, mux, adapter, last))
+    assert isinstance(first, Segment) and isinstance(last, Segment)
+    mux = Segment("inline", ends=(plug, first.ends[1]), wiring="straight", what="multiplexer",
+                  part=box, channels=(channel,),
+                  line=f"{need.a_place} – {need.b_place}")  # fmt: skip
+    cord, adapter = replace(first, ends=(plug, plug)), joint_between(plug, plug)
+    path = LightPath((cord, adapter, mux, *middle, mux.reversed(), adapter, cord))
     ends = [
         replace(end, application=module.application, own=module, connector=module.connector)
         for end in (template.a, template.b)

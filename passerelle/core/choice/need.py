@@ -1,25 +1,37 @@
 """What is wanted: two places, how far, how fast now and later; and what contradicts what."""
 
-import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 
+from passerelle.core.devices import Device
+from passerelle.core.house_rules import PANEL_PLUGS, TERMINATIONS
 from passerelle.core.proposal import NeedError
 from passerelle.core.tables import STANDARD
 
 MOST_M = 199_900.0
 SAME_RACK_M = 10.0
+LAST_YEAR = 2100
 NO_CAGE = "none"
+TIGHT, USUAL, LASTING = "tight", "usual", "lasting"
+BUDGETS = (TIGHT, USUAL, LASTING)
+SURROUNDINGS = ("wet", "sun", "rodents", "salt", "lightning", "soil", "plenum", "power")
 
 
 @dataclass(frozen=True, slots=True)
 class SiteNeed:
     """A need as the technician states it. distance_m : along the route, slack not included. [m]
 
-    growth_gbps : speed expected within the life of the cable. circuits : separate links.
+    growth_gbps : speed expected within the life of the cable, growth_by : by which year.
+    circuits : separate links.
+    redundant_m : length of a second route that shares nothing with the first; None: one will do.
     strands_at_hand : no more than these may be used; None: a new cable brings what is needed.
     cage_a, cage_b : cages of the devices; None: not decided yet; NO_CAGE: a converter is needed.
+    device_a, device_b : devices of the plan, whose ports decide.
     same_rack, outdoors : within one rack; leaves the building.
+    surroundings : what the cable must bear on the way, of SURROUNDINGS.
     existing : grade of glass that is there already and may be reused.
+    budget : what counts, where nothing else is said: tight, usual or lasting.
+    termination, panel_plug : for this need, in place of the house rule.
     """
 
     a_place: str
@@ -27,13 +39,21 @@ class SiteNeed:
     distance_m: float
     rate_gbps: float
     growth_gbps: float | None = None
+    growth_by: int | None = None
     circuits: int = 1
+    redundant_m: float | None = None
     strands_at_hand: int | None = None
     cage_a: str | None = None
     cage_b: str | None = None
+    device_a: str | None = None
+    device_b: str | None = None
     same_rack: bool = False
     outdoors: bool = False
+    surroundings: tuple[str, ...] = ()
     existing: str | None = None
+    budget: str = USUAL
+    termination: str | None = None
+    panel_plug: str | None = None
 
 
 def rates() -> tuple[float, ...]:
@@ -42,35 +62,42 @@ def rates() -> tuple[float, ...]:
     return tuple(sorted(found))
 
 
-def check_need(need: SiteNeed) -> None:
-    """Refuse what nobody makes and what contradicts itself. Raises NeedError."""
-    known = rates()
-    listed = ", ".join(f"{rate:g}" for rate in known)
-    if not 0 < need.distance_m <= MOST_M:
-        raise NeedError(
-            "distance_m",
-            f"{need.distance_m:g} m is not a distance between two places; it is more than 0 and at "
-            f"most {MOST_M:g} m",
-        )
-    if need.rate_gbps not in known:
-        raise NeedError("rate_gbps", f"{need.rate_gbps:g} Gb/s is no speed of the table: {listed}")
-    if need.growth_gbps is not None:
-        if need.growth_gbps not in known:
-            reason = f"{need.growth_gbps:g} Gb/s is no speed of the table: {listed}"
-            raise NeedError("growth_gbps", reason)
-        if need.growth_gbps < need.rate_gbps:
-            reason = (
-                f"{need.growth_gbps:g} Gb/s later is under {need.rate_gbps:g} Gb/s now; leave it "
-                "out if nothing grows"
-            )
-            raise NeedError("growth_gbps", reason)
+def check_need(
+    need: SiteNeed, devices: Mapping[str, Device] | None = None, this_year: int | None = None
+) -> None:
+    """Refuse what nobody makes and what contradicts itself. Raises NeedError.
+
+    devices : of the plan; None: not looked at. this_year : before which nothing can grow.
+    """
+    _check_way(need)
+    _check_speeds(need, this_year)
     if not 1 <= need.circuits <= 48:
         raise NeedError("circuits", f"{need.circuits} circuits; from 1 to 48 can be asked for")
     _check_strands(need)
-    for key, cage in (("cage_a", need.cage_a), ("cage_b", need.cage_b)):
-        if cage is not None and cage != NO_CAGE and cage not in STANDARD.cages:
-            known_cages = ", ".join(STANDARD.cages)
-            raise NeedError(key, f"{cage[:40]!r} is not a cage of the table: {known_cages}")
+    if need.existing is not None and need.existing not in STANDARD.fibers:
+        raise NeedError("existing", f"{need.existing[:40]!r} is not a grade of glass")
+    _one_of("budget", need.budget, BUDGETS)
+    _one_of("termination", need.termination, TERMINATIONS)
+    _one_of("panel_plug", need.panel_plug, PANEL_PLUGS)
+    for word in need.surroundings:
+        _one_of("surroundings", word, SURROUNDINGS)
+    _check_end("a", need.cage_a, need.device_a, need.a_place, devices)
+    _check_end("b", need.cage_b, need.device_b, need.b_place, devices)
+
+
+def _one_of(key: str, value: str | None, known: tuple[str, ...]) -> None:
+    if value is not None and value not in known:
+        raise NeedError(key, f"{value[:40]!r} is none of {', '.join(known)}")
+
+
+def _check_way(need: SiteNeed) -> None:
+    for key, far_m in (("distance_m", need.distance_m), ("redundant_m", need.redundant_m)):
+        if far_m is not None and not 0 < far_m <= MOST_M:
+            raise NeedError(
+                key,
+                f"{far_m:g} m is not a distance between two places; it is more than 0 and at "
+                f"most {MOST_M:g} m",
+            )
     if need.same_rack and need.distance_m > SAME_RACK_M:
         reason = (
             f"{need.distance_m:g} m and in one rack contradict each other; a rack is "
@@ -79,8 +106,37 @@ def check_need(need: SiteNeed) -> None:
         raise NeedError("same_rack", reason)
     if need.same_rack and need.outdoors:
         raise NeedError("outdoors", "one rack and outdoors contradict each other")
-    if need.existing is not None and need.existing not in STANDARD.fibers:
-        raise NeedError("existing", f"{need.existing[:40]!r} is not a grade of glass")
+    if need.same_rack and need.redundant_m is not None:
+        reason = "one rack and a second, separate route contradict each other"
+        raise NeedError("redundant_m", reason)
+
+
+def _check_speeds(need: SiteNeed, this_year: int | None) -> None:
+    known = rates()
+    listed = ", ".join(f"{rate:g}" for rate in known)
+    if need.rate_gbps not in known:
+        raise NeedError("rate_gbps", f"{need.rate_gbps:g} Gb/s is no speed of the table: {listed}")
+    if need.growth_by is not None:
+        first = this_year or 2000
+        if not first <= need.growth_by <= LAST_YEAR:
+            reason = f"{need.growth_by} is not a year from {first} to {LAST_YEAR}"
+            raise NeedError("growth_by", reason)
+        if need.growth_gbps is None:
+            reason = (
+                f"by {need.growth_by}, and no speed for it; say how fast, or leave the year out"
+            )
+            raise NeedError("growth_by", reason)
+    if need.growth_gbps is None:
+        return
+    if need.growth_gbps not in known:
+        reason = f"{need.growth_gbps:g} Gb/s is no speed of the table: {listed}"
+        raise NeedError("growth_gbps", reason)
+    if need.growth_gbps < need.rate_gbps:
+        reason = (
+            f"{need.growth_gbps:g} Gb/s later is under {need.rate_gbps:g} Gb/s now; leave it "
+            "out if nothing grows"
+        )
+        raise NeedError("growth_gbps", reason)
 
 
 def _check_strands(need: SiteNeed) -> None:
@@ -100,55 +156,33 @@ def _check_strands(need: SiteNeed) -> None:
             raise NeedError("strands_at_hand", reason)
 
 
-_RATE = r"(\d+(?:[.,]\d+)?)\s*([GM])(?:b/s|bit/s|bps)?\b"
-"""A capital M is mega, a small one metres."""
-
-
-def _gbps(number: str, unit: str) -> float:
-    value = float(number.replace(",", "."))
-    return value / 1000 if unit == "M" else value
-
-
-def read_line(text: str, places: tuple[str, ...]) -> dict[str, object]:
-    """What one line says: 'Pier Office to Wet Lab 10G, growth 100G, 240 m, 2 circuits'.
-
-    Places are known by name, whatever else the line holds; what is not said is left out.
-    """
-    said: dict[str, object] = {}
-    low = text.lower()
-    spots = sorted(
-        (low.find(name.lower()), -len(name), name) for name in places if name.lower() in low
-    )
-    found: list[str] = []
-    end = -1
-    for at, _, name in spots:
-        if at >= end and len(found) < 2:
-            found.append(name)
-            end = at + len(name)
-    said |= dict(zip(("a_place", "b_place"), found, strict=False))
-    rest = text
-    for name in found:
-        rest = re.sub(re.escape(name), " ", rest, flags=re.IGNORECASE)
-    grows = re.search(r"(?i:growth|later|then|grows? to)\D{0,6}?" + _RATE, rest)
-    if grows:
-        said["growth_gbps"] = _gbps(grows[1], grows[2])
-        rest = rest.replace(grows[0], " ")
-    now = re.search(_RATE, rest)
-    if now:
-        said["rate_gbps"] = _gbps(now[1], now[2])
-        rest = rest.replace(now[0], " ", 1)
-    rest = rest.lower()
-    far = re.search(r"(\d+(?:[.,]\d+)?)\s*(km|m|ft|feet)\b", rest)
-    if far:
-        factor = {"km": 1000.0, "m": 1.0}.get(far[2], 0.3048)
-        said["distance_m"] = round(float(far[1].replace(",", ".")) * factor, 2)
-    many = re.search(r"(\d+)\s*(?:x\b|circuits?|links?)", rest)
-    if many:
-        said["circuits"] = int(many[1])
-    if re.search(r"\b(?:one|1|single)[ -]strand\b", rest):
-        said["strands_at_hand"] = 1
-    if re.search(r"\b(?:same|one) rack\b", rest):
-        said["same_rack"] = True
-    if re.search(r"\boutdoors?\b|\bbetween buildings\b", rest):
-        said["outdoors"] = True
-    return said
+def _check_end(
+    side: str,
+    cage: str | None,
+    device: str | None,
+    place: str,
+    devices: Mapping[str, Device] | None,
+) -> None:
+    if cage is not None and cage != NO_CAGE and cage not in STANDARD.cages:
+        known_cages = ", ".join(STANDARD.cages)
+        reason = f"{cage[:40]!r} is not a cage of the table: {known_cages}"
+        raise NeedError(f"cage_{side}", reason)
+    if device is None:
+        return
+    if cage == NO_CAGE:
+        reason = f"{device[:40]!r} and no cage contradict each other; leave one of them out"
+        raise NeedError(f"cage_{side}", reason)
+    if devices is None:
+        return
+    found = devices.get(device)
+    if found is None:
+        known = ", ".join(devices) or "it has none"
+        reason = f"{device[:40]!r} is not a device of the plan: {known}"
+        raise NeedError(f"device_{side}", reason)
+    if found.place is not None and found.place != place:
+        reason = f"{device[:40]!r} stands in {found.place!r}, not in {place[:60]!r}"
+        raise NeedError(f"device_{side}", reason)
+    cages = tuple(dict.fromkeys(group.cage for group in found.ports))
+    if cage is not None and cage not in cages:
+        reason = f"{device[:40]!r} has no {cage} cage; it has {', '.join(cages)}"
+        raise NeedError(f"cage_{side}", reason)

@@ -5,56 +5,87 @@ with the one finding that decides.
 """
 
 from dataclasses import dataclass, replace
+from typing import TypeGuard
 
 from passerelle.core.check import TIGHT, WORKS, LinkCheck, check_link
 from passerelle.core.edits import apply_all
-from passerelle.core.future import comparable
-from passerelle.core.growth import as_application
-from passerelle.core.house_rules import FIBER_BEYOND_RACK
+from passerelle.core.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
 from passerelle.core.judging import uncertain_figures
-from passerelle.core.lightpath import Segment
+from passerelle.core.lightpath import Part, Segment
 from passerelle.core.link import Link
 from passerelle.core.modules import EndError
-from passerelle.core.plant.tables import CABLE_TYPES
-from passerelle.core.plant.taking import strands_needed
-from passerelle.core.tables import STANDARD
+from passerelle.core.plant.model import Cable
+from passerelle.core.plant.strands import StrandError
 
-from .bill import Second, bill_of, second_cable
-from .candidates import COPPER, RuledOut, World, applications, candidates
-from .copper import Copper, copper_for
+from .bill import Second, Taken, bill_of, second_cable
+from .candidates import COPPER, NEW, Candidate, RuledOut, applications, candidates
+from .copper import DIRECT, Copper, copper_for
+from .growing import Growing, Ripe, carried
+from .laying import Laid, Layer, strands_together
 from .need import SiteNeed
 from .prices import Bill
+from .world import World
 
-__all__ = ["Found", "Option", "RuledOut", "World", "applications", "cured", "find"]
+__all__ = [
+    "Found", "Option", "RuledOut", "World", "applications", "cured", "find", "only", "ruled_by",
+]  # fmt: skip
 
 _CURED = {"light.overload", "fiber.mode-conditioning", "fiber.mode-conditioning-one-end"}
+DIRECT_FIRST = "The plan takes direct-attach where it reaches"
+FIBER_BEFORE_PAIR = "The plan takes fiber before twisted pair"
+FIBER_BEYOND = "The plan takes fiber beyond the rack"
 
 
 @dataclass(frozen=True)
 class Option:
     """One way to meet the need. key : stays the same for the same way.
 
-    links : one a circuit; empty for copper, which has no light path.
+    links : one a circuit, then those of the second route; empty for copper, which has no light
+    path. checks : the worst of each route. cables : new ones that the links run on; where the cable
+    goes over a reel, none: `laid` then says what is pulled.
     grows : carries the growth speed with new modules alone; None where nothing grows.
     later : what the growth speed costs then; None: no price.
-    against : house rules that it does not follow. construction : of new cable, by surroundings.
+    carries_gbps : the fastest that the same glass carries with new modules.
+    against : house rules that it does not follow.
     """
 
     key: str
     kind: str
     label: str
-    links: tuple[Link, ...]
-    check: LinkCheck | None
+    ways: tuple[Taken, ...]
+    checks: tuple[LinkCheck, ...]
     bill: Bill
     total: float | None
     strands: int
     grows: bool | None = None
     later: float | None = None
+    carries_gbps: float | None = None
     against: tuple[str, ...] = ()
     sure: bool = True
     copper: Copper | None = None
-    construction: str | None = None
     second: Second | None = None
+
+    @property
+    def links(self) -> tuple[Link, ...]:
+        """Every circuit, on both routes."""
+        return tuple(link for way in self.ways for link in way.links)
+
+    @property
+    def laid(self) -> Laid | None:
+        """The cable of the first route, where one is pulled."""
+        return next((way.laid for way in self.ways if way.laid is not None), None)
+
+    @property
+    def cables(self) -> tuple[Cable, ...]:
+        """New cables that links run on."""
+        laid = (way.laid for way in self.ways if way.laid is not None)
+        return tuple(cable for one in laid if one.placed for cable in one.cables)
+
+    @property
+    def check(self) -> LinkCheck | None:
+        """The worse of the routes."""
+        return min(self.checks, key=lambda c: -99.0 if c.margin_db is None else c.margin_db,
+                   default=None)  # fmt: skip
 
     @property
     def parts(self) -> int:
@@ -69,30 +100,60 @@ class Option:
 
 @dataclass(frozen=True)
 class Found:
-    """Options that work, and those that do not."""
+    """Options that work, and those that do not.
+
+    growth_counts : how much growth counts, from 1 (now) to 0 (beyond the life of cabling).
+    """
 
     offered: tuple[Option, ...]
     ruled_out: tuple[RuledOut, ...]
+    growth_counts: float = 1.0
+
+
+def ruled_by(need: SiteNeed, world: World) -> World:
+    """The world with what the need says in place of the house rules."""
+    rules = world.rules
+    if need.termination is not None:
+        rules = replace(rules, termination=need.termination)
+    if need.panel_plug is not None:
+        rules = replace(rules, panel_plug=need.panel_plug)
+    return world if rules is world.rules else replace(world, rules=rules)
 
 
 def find(need: SiteNeed, world: World, *, with_growth: bool = True) -> Found:
     """Every option for a need. The need is taken as checked."""
-    offered: list[Option] = []
-    ruled: list[RuledOut] = []
-    for candidate in candidates(need, world):
-        if isinstance(candidate, RuledOut):
-            ruled.append(candidate)
-            continue
-        kind, label, links = candidate
-        _judge(need, world, kind, label, links, offered, ruled)
-    for copper in copper_for(need, world):
-        if copper.reason is not None:
-            ruled.append(RuledOut(copper.label, copper.reason))
-        else:
-            offered.append(_copper_option(copper, need, world))
-    if with_growth and need.growth_gbps is not None:
-        offered = _with_growth(need, world, offered)
-    return Found(tuple(offered), tuple(ruled))
+    world = ruled_by(need, world)
+    layer = Layer(need, world)
+    judged = [
+        one if isinstance(one, RuledOut) else _judged(one, need, world, layer)
+        for one in candidates(need, world)
+    ]
+    judged += [_with_copper(one, need, world) for one in copper_for(need, world, layer.outdoors())]
+    offered = [one for one in judged if isinstance(one, Option)]
+    offered = [_by_short_runs(one, offered, need, world) for one in offered]
+    counts = 1.0
+    if with_growth:
+        ripe = Ripe()
+        offered = [replace(one, carries_gbps=ripe.carries(one.checks)) for one in offered]
+        if need.growth_gbps is not None:
+            counts = Growing(need, world).counts()
+            offered = _with_growth(need, world, offered)
+    ruled = tuple(one for one in judged if isinstance(one, RuledOut))
+    return Found(tuple(offered), ruled, counts)
+
+
+def only(need: SiteNeed, world: World, key: str) -> Option | RuledOut | None:
+    """One option by its key, judged without the others; None where there is no such way."""
+    world = ruled_by(need, world)
+    for one in candidates(need, world):
+        if one.label == key:
+            if isinstance(one, RuledOut):
+                return one
+            return _judged(one, need, world, Layer(need, world))
+    for copper in copper_for(need, world, Layer(need, world).outdoors()):
+        if copper.label == key:
+            return _with_copper(copper, need, world)
+    return None
 
 
 def cured(link: Link, world: World) -> LinkCheck:
@@ -111,113 +172,120 @@ def cured(link: Link, world: World) -> LinkCheck:
     return check
 
 
-def _judge(
-    need: SiteNeed,
-    world: World,
-    kind: str,
-    label: str,
-    links: tuple[Link, ...],
-    offered: list[Option],
-    ruled: list[RuledOut],
-) -> None:
-    try:
-        checks = [cured(link, world) for link in (links if _differ(links) else links[:1])]
-    except EndError as error:
-        ruled.append(RuledOut(label, str(error)))
-        return
-    worst = min(checks, key=lambda c: (c.verdict in (WORKS, TIGHT), c.margin_db or -99.0))
-    strands = _strands(links)
-    if worst.verdict not in (WORKS, TIGHT):
-        causes = [f for f in worst.findings if f.explained_by is None]
-        reason = causes[0].message if causes else "a figure that decides is not known"
-        ruled.append(RuledOut(label, reason))
-        return
-    if need.strands_at_hand is not None and strands > need.strands_at_hand:
-        at_hand = need.strands_at_hand
+def _judged(candidate: Candidate, need: SiteNeed, world: World, layer: Layer) -> Option | RuledOut:
+    label = candidate.label
+    taken, checks = [], []
+    for route, way in enumerate(candidate.ways):
+        try:
+            laid = None
+            links = way.links
+            if way.new:
+                links, laid = layer.lay(links, route)
+            links, check = _checked(links, world)
+        except (EndError, StrandError) as error:
+            return RuledOut(label, str(error))
+        if check.verdict not in (WORKS, TIGHT):
+            causes = [f for f in check.findings if f.explained_by is None]
+            reason = causes[0].message if causes else "a figure that decides is not known"
+            return RuledOut(label, f"second route: {reason}" if route else reason)
+        taken.append(Taken(links, laid))
+        checks.append(check)
+    at_hand, needed = need.strands_at_hand, strands_together(taken[0].links)
+    if at_hand is not None and needed > at_hand:
         what = "strand is" if at_hand == 1 else "strands are"
-        ruled.append(RuledOut(label, f"takes {strands} strands; {at_hand} {what} at hand"))
-        return
-    if _differ(links):
-        links = tuple(check.budget.link for check in checks)
-    else:
-        cured_path = worst.budget.link
-        links = tuple(replace(link, path=cured_path.path, a=cured_path.a, b=cured_path.b)
-                      for link in links)  # fmt: skip
-    bill = bill_of(links, world.book, world.rules.spare_strands_percent, strands)
-    offered.append(
-        Option(
-            key=label,
-            kind=kind,
-            label=label,
-            links=links,
-            check=worst,
-            bill=bill,
-            total=bill.total(world.book),
-            strands=strands,
-            against=_against(worst),
-            sure=not uncertain_figures(worst.budget),
-            construction=_construction(need, links[0], bill),
-            second=second_cable(links[0], world.book, world.rules.spare_strands_percent, strands),
-        )
+        return RuledOut(label, f"takes {needed} strands; {at_hand} {what} at hand")
+    ways = tuple(taken)
+    bill = bill_of(ways, world)
+    return Option(
+        key=label,
+        kind=candidate.kind,
+        label=label,
+        ways=ways,
+        checks=tuple(checks),
+        bill=bill,
+        total=bill.total(world.book),
+        strands=sum(strands_together(way.links) for way in ways),
+        against=tuple(dict.fromkeys(title for check in checks for title in _against(check))),
+        sure=not any(uncertain_figures(check.budget) for check in checks),
+        second=second_cable(ways[0], world) if candidate.kind == NEW else None,
     )
 
 
-def _construction(need: SiteNeed, link: Link, bill: Bill) -> str | None:
-    """What new cable should be made like, by where it runs; a row of the cable table."""
-    cable = next((line for line in bill.lines if line.key.startswith("cable ")), None)
-    if cable is None:
-        return None
-    size = int(cable.key.rsplit(" ", 1)[1])
-    use = "indoor/outdoor" if need.outdoors else "indoor"
-    fitting = [
-        row
-        for row in CABLE_TYPES.values()
-        if row.use == use and row.max_strands >= size and not row.metallic
-    ]
-    return fitting[0].name if fitting else None
+def _checked(links: tuple[Link, ...], world: World) -> tuple[tuple[Link, ...], LinkCheck]:
+    """The links with their cures, and the worst of their checks; one stands for all if alike."""
+    differ = _differ(links)
+    checks = [cured(link, world) for link in (links if differ else links[:1])]
+    worst = min(checks, key=lambda c: (c.verdict in (WORKS, TIGHT), c.margin_db or -99.0))
+    if differ:
+        return tuple(check.budget.link for check in checks), worst
+    # Only the strands may differ: what was cured stands at the same places of each path.
+    made = worst.budget.link
+    return tuple(_like(made, link) for link in links), worst
+
+
+def _like(made: Link, link: Link) -> Link:
+    """The cured link under another's name and on its strands."""
+    numbers = iter([p.strand_numbers for p in link.path.parts if _on_cable(p)])
+    parts = tuple(
+        replace(p, strand_numbers=next(numbers, ())) if _on_cable(p) else p for p in made.path.parts
+    )
+    return replace(link, path=replace(made.path, parts=parts), a=made.a, b=made.b)
+
+
+def _on_cable(part: Part) -> TypeGuard[Segment]:
+    return isinstance(part, Segment) and part.cable is not None
 
 
 def _differ(links: tuple[Link, ...]) -> bool:
-    """Lanes, channels and strands make circuits differ; otherwise one stands for all."""
-    return any(link.path != links[0].path or link.a != links[0].a for link in links[1:])
+    """Lanes, channels and cables make circuits differ; strand numbers and names do not."""
+    first = _bare(links[0])
+    return any(_bare(link) != first for link in links[1:])
 
 
-def _strands(links: tuple[Link, ...]) -> int:
-    """Strands that all circuits take together: lanes of a port and channels of a pair share."""
-    first = links[0]
-    lines = {p.line for p in first.path.parts if isinstance(p, Segment) and p.line}
-    if lines:
-        return 2
-    if first.a.port.lane is not None:
-        lanes = max(link.a.port.lane or 1 for link in links)
-        parent = STANDARD.applications[first.a.application]
-        return parent.strands * -(-len(links) // lanes)
-    return strands_needed(first) * len(links)
+def _bare(link: Link) -> tuple[object, ...]:
+    parts = tuple(
+        replace(p, strand_numbers=(), cable="", label=None) if _on_cable(p) else p
+        for p in link.path.parts
+    )
+    return (parts, link.a, link.b)
 
 
 def _against(check: LinkCheck) -> tuple[str, ...]:
     return tuple(f.rule.title for f in check.findings if f.rule.id.startswith("house."))
 
 
-def _copper_option(copper: Copper, need: SiteNeed, world: World) -> Option:
-    against = (
-        ("The plan takes fiber beyond the rack",)
-        if world.rules.short_runs == FIBER_BEYOND_RACK and not need.same_rack
-        else ()
-    )
+def _with_copper(copper: Copper, need: SiteNeed, world: World) -> Option | RuledOut:
+    if copper.reason is not None:
+        return RuledOut(copper.label, copper.reason)
     return Option(
         key=copper.label,
         kind=COPPER,
         label=copper.label,
-        links=(),
-        check=None,
+        ways=(),
+        checks=(),
         bill=copper.bill,
         total=copper.bill.total(world.book),
         strands=0,
-        against=against,
         sure=copper.sure,
         copper=copper,
     )
+
+
+def _by_short_runs(one: Option, offered: list[Option], need: SiteNeed, world: World) -> Option:
+    """The school of short runs: direct-attach, fiber, twisted pair; or fiber beyond the rack."""
+    against: str | None = None
+    if world.rules.short_runs == FIBER_BEYOND_RACK:
+        if one.copper is not None and not need.same_rack:
+            against = FIBER_BEYOND
+    elif world.rules.short_runs == COPPER_FIRST:
+        direct = any(o.copper is not None and o.copper.row.kind == DIRECT for o in offered)
+        is_direct = one.copper is not None and one.copper.row.kind == DIRECT
+        fiber = any(o.copper is None for o in offered)
+        if direct and not is_direct:
+            against = DIRECT_FIRST
+        elif not direct and one.copper is not None and fiber:
+            against = FIBER_BEFORE_PAIR
+    return one if against is None else replace(one, against=(*one.against, against))
 
 
 def _with_growth(need: SiteNeed, world: World, offered: list[Option]) -> list[Option]:
@@ -225,31 +293,15 @@ def _with_growth(need: SiteNeed, world: World, offered: list[Option]) -> list[Op
     assert need.growth_gbps is not None
     if need.growth_gbps == need.rate_gbps:
         return [replace(one, grows=True, later=0.0) for one in offered]
-    later = replace(need, rate_gbps=need.growth_gbps, growth_gbps=None, cage_a=None, cage_b=None)
+    later = replace(
+        need, rate_gbps=need.growth_gbps, growth_gbps=None, growth_by=None, cage_a=None,
+        cage_b=None, device_a=None, device_b=None,
+    )  # fmt: skip
     totals = [o.total for o in find(later, world, with_growth=False).offered if o.total is not None]
     visit = world.book.minutes.get("visit", 0.0) / 60 * (world.book.per_hour or 0.0)
     anew = min(totals) + visit if totals else None
-    return [_grown(one, need, world, anew) for one in offered]
-
-
-def _grown(one: Option, need: SiteNeed, world: World, anew: float | None) -> Option:
-    assert need.growth_gbps is not None
-    if one.check is None:
-        return replace(one, grows=False, later=anew)
-    costs: list[float | None] = []
-    lowest = one.check.budget.lowest
-    module = one.check.budget.modules[0]
-    for application in comparable(module, lowest.mode if lowest else ""):
-        pair = application.pairs_with
-        if application.rate_gbps != need.growth_gbps or (pair and pair < application.name):
-            continue
-        if module.parent is not None:
-            continue
-        then = one.check.again(as_application(one.check.budget.link, application))
-        if then.verdict in (WORKS, TIGHT):
-            price = world.book.prices.get(f"module {application.name}")
-            costs.append(None if price is None else 2 * price * need.circuits)
-    if not costs:
-        return replace(one, grows=False, later=anew)
-    known = [cost for cost in costs if cost is not None]
-    return replace(one, grows=True, later=min(known) if known else None)
+    found = []
+    for one in offered:
+        grows, cost = carried(need, world, one.ways, one.checks)
+        found.append(replace(one, grows=grows, later=cost if grows else anew))
+    return found

@@ -45,13 +45,14 @@ class PriceBook:
 
 @dataclass(frozen=True, slots=True)
 class Line:
-    """One line of a bill: so many of a thing, and the work with it. each None: no price."""
+    """One line of a bill: so many of a thing. each None: no price. spare : for the shelf."""
 
     key: str
     what: str
     quantity: float
     unit: str
     each: float | None
+    spare: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -80,11 +81,16 @@ class Counted:
     def __init__(self, book: PriceBook) -> None:
         self.book = book
         self.quantities: dict[str, float] = {}
+        self.spares: list[str] = []
         self.minutes = 0.0
 
     def buy(self, key: str, quantity: float = 1) -> None:
         """So many more of a thing."""
         self.quantities[key] = self.quantities.get(key, 0.0) + quantity
+
+    def spare(self, key: str) -> None:
+        """One more of a thing, for the shelf."""
+        self.spares.append(key)
 
     def work(self, key: str, times: float = 1) -> None:
         """An operation, so many times."""
@@ -97,4 +103,7 @@ class Counted:
             row = DEMO_PRICES.get(key)
             what, unit = (row.what, row.unit) if row else (key, "piece")
             lines.append(Line(key, what, quantity, unit, self.book.prices.get(key)))
+        for key in self.spares:
+            price = self.book.prices.get(key)
+            lines.append(Line(key, f"spare {key}", 1, "piece", price, spare=True))
         return Bill(tuple(lines), self.minutes)

@@ -4,26 +4,10 @@ from dataclasses import dataclass, replace
 
 from .need import MOST_M, SiteNeed
 from .options import Found, Option, World, find
+from .weights import DEFAULT_WEIGHTS, Weights
 
 GOOD_MARGIN_DB = 6.0
 """More margin than this is no better. [dB]"""
-
-
-@dataclass(frozen=True, slots=True)
-class Weights:
-    """How much each counts, 0 to 5. published : figures of a standard or a named data sheet."""
-
-    house_rules: float = 4.0
-    growth: float = 3.0
-    cost: float = 3.0
-    later: float = 2.0
-    margin: float = 1.0
-    strands: float = 1.0
-    parts: float = 1.0
-    published: float = 2.0
-
-
-DEFAULT_WEIGHTS = Weights()
 
 
 @dataclass(frozen=True)
@@ -36,31 +20,61 @@ class Ranked:
 
 
 def ranked(found: Found, weights: Weights = DEFAULT_WEIGHTS) -> tuple[Ranked, ...]:
-    """Options by weighted score, best first; ties by cost, then by name."""
+    """Options by weighted score, best first; ties by cost, then by name.
+
+    Each is set against the best that there is, never against the worst: a dear option more, or
+    one less, does not turn the others round. Growth far off counts less.
+    """
     options = found.offered
-    dearest = max((o.total for o in options if o.total is not None), default=1.0) or 1.0
-    latest = max((o.later for o in options if o.later is not None), default=1.0) or 1.0
-    strands = max((o.strands for o in options), default=1) or 1
-    parts = max((o.parts for o in options), default=1) or 1
+    cheapest = min((o.total for o in options if o.total is not None), default=None)
+    strands = min((o.strands for o in options if o.strands), default=1)
+    parts = min((o.parts for o in options), default=1) or 1
+    far = found.growth_counts
+    counts = {
+        key: getattr(weights, key) * (far if key in ("growth", "later") else 1.0)
+        for key in Weights.__dataclass_fields__
+    }
+    whole = sum(counts.values()) or 1.0
 
     def score(one: Option) -> float:
         margin = 0.0 if one.margin_db is None else min(one.margin_db, GOOD_MARGIN_DB)
         badness = {
             "house_rules": 1.0 if one.against else 0.0,
             "growth": 1.0 if one.grows is False else 0.0,
-            "cost": 1.0 if one.total is None else one.total / dearest,
-            "later": 0.0 if one.grows is None else 1.0 if one.later is None else one.later / latest,
+            "cost": _over(one.total, cheapest),
+            "later": 0.0 if one.grows is None else _added(one.later, cheapest),
+            "life": _life(one),
             "margin": 0.0 if one.check is None else 1 - margin / GOOD_MARGIN_DB,
-            "strands": one.strands / strands,
-            "parts": one.parts / parts,
+            "strands": _over(one.strands, strands) if one.strands else 0.0,
+            "parts": _over(one.parts, parts),
             "published": 0.0 if one.sure else 1.0,
         }
-        total = sum(getattr(weights, key) for key in badness) or 1.0
-        return float(sum(getattr(weights, key) * bad for key, bad in badness.items()) / total)
+        return float(sum(counts[key] * bad for key, bad in badness.items()) / whole)
 
     order = sorted(options, key=lambda o: (score(o), o.total or 1e12, o.label))
-    cheapest = min((o.total for o in options if o.total is not None), default=None)
     return tuple(Ranked(o, score(o), _why(o, cheapest)) for o in order)
+
+
+def _over(value: float | None, least: float | None) -> float:
+    """0 for the least there is, nearing 1 for many times as much, 1 where it is not known."""
+    if value is None or least is None or value <= 0:
+        return 1.0 if value is None else 0.0
+    return 1 - least / value
+
+
+def _added(cost: float | None, beside: float | None) -> float:
+    """0 for nothing, a half for as much again as the cheapest costs, 1 where it is not known."""
+    if cost is None:
+        return 1.0
+    return cost / (cost + (beside or 1.0)) if cost else 0.0
+
+
+def _life(one: Option) -> float:
+    """1 where the glass carries no more than now, a tenth where it carries ten times as much."""
+    if one.check is None or one.carries_gbps is None:
+        return 1.0
+    now = min(module.rate_gbps for module in one.check.budget.modules)
+    return min(1.0, now / one.carries_gbps)
 
 
 def _why(one: Option, cheapest: float | None) -> tuple[str, ...]:
@@ -73,9 +87,13 @@ def _why(one: Option, cheapest: float | None) -> tuple[str, ...]:
         said.append("the cheapest now" if over < 0.005 else f"{over:.0f} dearer than the cheapest")
     if one.grows is True:
         said.append("carries the growth speed with new modules")
+    elif one.grows is None and one.carries_gbps is not None and _life(one) < 1:
+        said.append(f"the glass carries up to {one.carries_gbps:g}G with new modules")
     elif one.grows is False:
         said.append("does not carry the growth speed: a new cable then")
     said += [f"house rule: {title[:1].lower()}{title[1:]}" for title in one.against]
+    if one.laid is not None:
+        said += [text.rstrip(".") for text in one.laid.objections]
     if one.margin_db is not None and one.margin_db < 1:
         said.append(f"only {one.margin_db:.1f} dB to spare")
     if one.copper is not None and one.copper.row.note:
@@ -121,7 +139,13 @@ def sensitivity(
 
 
 def _first_at(need: SiteNeed, world: World, weights: Weights, factor: float) -> str | None:
-    found = ranked(find(replace(need, distance_m=need.distance_m * factor), world), weights)
+    second = need.redundant_m
+    far = replace(
+        need,
+        distance_m=need.distance_m * factor,
+        redundant_m=None if second is None else min(MOST_M, second * factor),
+    )
+    found = ranked(find(far, world), weights)
     return found[0].option.key if found else None
 
 
@@ -154,7 +178,7 @@ def _prices(need: SiteNeed, world: World, weights: Weights, first: str) -> list[
         offered = tuple(
             replace(o, total=_again(o, dearer)) if o.bill.lines else o for o in found.offered
         )
-        other = ranked(Found(offered, ()), weights)[0].option.key
+        other = ranked(replace(found, offered=offered), weights)[0].option.key
         if other != first:
             return [Turn("its modules dearer by the factor", factor, other)]
     return []

@@ -22,9 +22,15 @@ def check_cables(plant: Plant, rules: HouseRules) -> list[About]:
         if cable.wish:
             continue
         found += _clashes(plant, cable) + _short(plant, cable) + _spares(plant, cable, rules)
-        if cable.type is not None:
-            found += _environment(plant, cable) + _indoors(plant, cable) + _metal(plant, cable)
+        found += check_construction(plant, cable)
     return found
+
+
+def check_construction(plant: Plant, cable: Cable) -> list[About]:
+    """Findings about how a cable is made and where it runs; none where its make is not known."""
+    if cable.type is None:
+        return []
+    return _environment(plant, cable) + _indoors(plant, cable) + _metal(plant, cable)
 
 
 def _about(

@@ -904,6 +904,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/choose/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Costofschools
+         * @description The first option under every school, and what it costs: also of the schools not taken.
+         */
+        post: operations["costOfSchools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/finishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finishesofoption
+         * @description An option with each termination of its cable and each connector on its panels.
+         */
+        post: operations["finishesOfOption"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Waybetween
+         * @description The recorded way between two places, and a second one; null where no pathways lead there.
+         */
+        get: operations["wayBetween"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getchoicereference
+         * @description Speeds, weights by budget and surroundings that the form of a need offers.
+         */
+        get: operations["getChoiceReference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/choose/line": {
         parameters: {
             query?: never;
@@ -1024,6 +1104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/choose/outlying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compareoutlying
+         * @description Home runs against one shared cable, for needs that start from one place.
+         */
+        post: operations["compareOutlying"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/choose/take-many": {
         parameters: {
             query?: never;
@@ -1038,6 +1138,46 @@ export interface paths {
          * @description Many options become links as one step.
          */
         post: operations["takeOptions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/choose/needs.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Needstemplate
+         * @description An empty file of needs with its columns.
+         */
+        get: operations["needsTemplate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/growth-check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Checkgrowth
+         * @description Links that will not carry the plan's growth speed, and the least that it would take.
+         */
+        get: operations["checkGrowth"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1098,46 +1238,6 @@ export interface paths {
          * @description A price book from CSV, as one step; nothing is stored where a row is refused.
          */
         post: operations["importPrices"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plans/{plan_id}/choose/needs.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Needstemplate
-         * @description An empty file of needs with its columns.
-         */
-        get: operations["needsTemplate"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plans/{plan_id}/growth-check": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Checkgrowth
-         * @description Links that will not carry the plan's growth speed, and the least that it would take.
-         */
-        get: operations["checkGrowth"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1688,6 +1788,20 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * ChoiceReference
+         * @description What the form of a need offers.
+         */
+        ChoiceReference: {
+            /** Rates Gbps */
+            rates_gbps: number[];
+            /** Weights */
+            weights: components["schemas"]["WeightView"][];
+            /** Budgets */
+            budgets: string[];
+            /** Surroundings */
+            surroundings: string[];
+        };
+        /**
          * ChoiceTakeBody
          * @description Take an option: it becomes the need's links, or takes the place of one.
          */
@@ -1715,14 +1829,16 @@ export interface components {
             };
             /** Currency */
             currency: string;
+            /** Growth Counts */
+            growth_counts: number;
         };
         /**
          * ChooseBody
-         * @description A need, and what counts.
+         * @description A need, and what counts; weights null: as the need's budget says.
          */
         ChooseBody: {
             need: components["schemas"]["NeedModel"];
-            weights?: components["schemas"]["WeightsModel"];
+            weights?: components["schemas"]["WeightsModel"] | null;
         };
         /**
          * ChosenNeed
@@ -2132,6 +2248,35 @@ export interface components {
             explained_by: string | null;
         };
         /**
+         * FinishBody
+         * @description An option of a need, to be finished in other ways.
+         */
+        FinishBody: {
+            need: components["schemas"]["NeedModel"];
+            /** Key */
+            key: string;
+        };
+        /**
+         * FinishView
+         * @description One option with another termination or other connectors. reason : why that does not do.
+         */
+        FinishView: {
+            /** Key */
+            key: string;
+            /** Value */
+            value: string;
+            /** Words */
+            words: string;
+            /** Taken */
+            taken: boolean;
+            /** Total */
+            total: number | null;
+            /** Margin Db */
+            margin_db: number | null;
+            /** Reason */
+            reason: string | null;
+        };
+        /**
          * FixView
          * @description Remedies that together bring one failing link up.
          */
@@ -2303,7 +2448,13 @@ export interface components {
              * @default by-length
              * @enum {string}
              */
-            termination: "by-length" | "factory" | "pigtails";
+            termination: "by-length" | "factory" | "pigtails" | "field";
+            /**
+             * Panel Plug
+             * @default LC/UPC
+             * @enum {string}
+             */
+            panel_plug: "LC/UPC" | "SC/UPC" | "LC/APC" | "SC/APC";
             /**
              * Most Mated Pairs
              * @default 6
@@ -2333,6 +2484,12 @@ export interface components {
              * @enum {string}
              */
             short_runs: "copper-first" | "fiber-beyond-rack";
+            /**
+             * Outlying
+             * @default home-run
+             * @enum {string}
+             */
+            outlying: "home-run" | "shared";
         } & {
             [key: string]: unknown;
         };
@@ -2460,6 +2617,28 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * LaidOutView
+         * @description Home runs or one shared cable: what the cabling costs, and what a cut takes.
+         */
+        LaidOutView: {
+            /** School */
+            school: string;
+            /** Taken */
+            taken: boolean;
+            /** Total */
+            total: number | null;
+            /** Cables */
+            cables: number;
+            /** Cable M */
+            cable_m: number;
+            /** Strands */
+            strands: number;
+            /** Worst */
+            worst: number;
+            /** Said */
+            said: string;
+        };
+        /**
          * LayoutView
          * @description One way to reach the places.
          */
@@ -2504,19 +2683,26 @@ export interface components {
             rate_gbps?: number | null;
             /** Growth Gbps */
             growth_gbps?: number | null;
+            /** Growth By */
+            growth_by?: number | null;
             /** Circuits */
             circuits?: number | null;
+            /** Redundant */
+            redundant?: boolean | null;
+            /** Budget */
+            budget?: string | null;
             /** Strands At Hand */
             strands_at_hand?: number | null;
             /** Same Rack */
             same_rack?: boolean | null;
             /** Outdoors */
             outdoors?: boolean | null;
+            way?: components["schemas"]["WayView"] | null;
             /**
-             * Route M
-             * @description along the recorded pathways, if they lead there
+             * Suggestions
+             * @default []
              */
-            route_m?: number | null;
+            suggestions: string[];
         };
         /**
          * LinkDoc
@@ -2775,6 +2961,10 @@ export interface components {
             rate_gbps: number;
             /** Growth Gbps */
             growth_gbps?: number | null;
+            /** Growth By */
+            growth_by?: number | null;
+            /** Redundant M */
+            redundant_m?: number | null;
             /**
              * Circuits
              * @default 1
@@ -2786,6 +2976,10 @@ export interface components {
             cage_a?: string | null;
             /** Cage B */
             cage_b?: string | null;
+            /** Device A */
+            device_a?: string | null;
+            /** Device B */
+            device_b?: string | null;
             /**
              * Same Rack
              * @default false
@@ -2796,8 +2990,22 @@ export interface components {
              * @default false
              */
             outdoors: boolean;
+            /**
+             * Surroundings
+             * @default []
+             */
+            surroundings: string[];
             /** Existing */
             existing?: string | null;
+            /**
+             * Budget
+             * @default usual
+             */
+            budget: string;
+            /** Termination */
+            termination?: string | null;
+            /** Panel Plug */
+            panel_plug?: string | null;
         };
         /**
          * NeedRowView
@@ -2813,6 +3021,24 @@ export interface components {
             problem: string | null;
         };
         /**
+         * NewCableView
+         * @description A cable that an option pulls. placed : it will stand in the plan, its strands taken.
+         */
+        NewCableView: {
+            /** Name */
+            name: string;
+            /** Strands */
+            strands: number;
+            /** Construction */
+            construction: string | null;
+            /** Route */
+            route: string[];
+            /** Sheath M */
+            sheath_m: number;
+            /** Placed */
+            placed: boolean;
+        };
+        /**
          * NewPlanBody
          * @description The name of a new, empty plan.
          */
@@ -2822,7 +3048,7 @@ export interface components {
         };
         /**
          * OptionView
-         * @description One way to meet the need, in its place.
+         * @description One way to meet the need, in its place. margins_db : of each route.
          */
         OptionView: {
             /** Key */
@@ -2839,6 +3065,8 @@ export interface components {
             verdict: ("works" | "tight" | "fails" | "unknown") | null;
             /** Margin Db */
             margin_db: number | null;
+            /** Margins Db */
+            margins_db: (number | null)[];
             /** Length M */
             length_m: number | null;
             /** Total */
@@ -2851,6 +3079,8 @@ export interface components {
             later: number | null;
             /** Grows */
             grows: boolean | null;
+            /** Carries Gbps */
+            carries_gbps: number | null;
             /** Strands */
             strands: number;
             /** Parts */
@@ -2859,8 +3089,12 @@ export interface components {
             links: number;
             /** Sure */
             sure: boolean;
-            /** Construction */
-            construction: string | null;
+            /** Termination */
+            termination: string | null;
+            /** Connector */
+            connector: string | null;
+            /** Cables */
+            cables: components["schemas"]["NewCableView"][];
             /** Second Now */
             second_now: number | null;
             /** Second Later */
@@ -2905,6 +3139,28 @@ export interface components {
             groups: string[];
             /** Weakened */
             weakened: string[];
+        };
+        /**
+         * OutlyingBody
+         * @description Needs, some of which start from one place.
+         */
+        OutlyingBody: {
+            /** Needs */
+            needs: components["schemas"]["NeedModel"][];
+        };
+        /**
+         * OutlyingView
+         * @description Places reached from one hub, both ways. left_out : no recorded pathways lead there.
+         */
+        OutlyingView: {
+            /** Hub */
+            hub: string;
+            /** Places */
+            places: string[];
+            /** Left Out */
+            left_out: string[];
+            /** Layouts */
+            layouts: components["schemas"]["LaidOutView"][];
         };
         /**
          * OwnBoxDoc
@@ -3769,6 +4025,26 @@ export interface components {
             after: components["schemas"]["VerdictCounts"];
         };
         /**
+         * SchoolCostView
+         * @description The first option under one school, and what it costs. taken : the school that is followed.
+         */
+        SchoolCostView: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: string | number;
+            /** Words */
+            words: string;
+            /** Taken */
+            taken: boolean;
+            /** Label */
+            label: string | null;
+            /** Total */
+            total: number | null;
+        };
+        /**
          * SchoolEffect
          * @description What one value of one house rule would make of this plan.
          */
@@ -4399,6 +4675,44 @@ export interface components {
             unknown: number;
         };
         /**
+         * WayView
+         * @description The recorded way between two places. [m]
+         *
+         *     second_m : of a second route that shares as little as there is to choose; null: there is none.
+         */
+        WayView: {
+            /** Route M */
+            route_m: number;
+            /** Pathways */
+            pathways: string[];
+            /** Outdoor */
+            outdoor: boolean;
+            /** First M */
+            first_m: number | null;
+            /** Second M */
+            second_m: number | null;
+            /** Shared M */
+            shared_m: number;
+            /** Shared */
+            shared: string[];
+        };
+        /**
+         * WeightView
+         * @description One thing that counts, and how much by budget.
+         */
+        WeightView: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Tight */
+            tight: number;
+            /** Usual */
+            usual: number;
+            /** Lasting */
+            lasting: number;
+        };
+        /**
          * WeightsModel
          * @description How much each counts, 0 to 5.
          */
@@ -4423,6 +4737,11 @@ export interface components {
              * @default 2
              */
             later: number;
+            /**
+             * Life
+             * @default 1
+             */
+            life: number;
             /**
              * Margin
              * @default 1
@@ -6655,6 +6974,177 @@ export interface operations {
             };
         };
     };
+    costOfSchools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolCostView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    finishesOfOption: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinishView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wayBetween: {
+        parameters: {
+            query: {
+                a: string;
+                b: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayView"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getChoiceReference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChoiceReference"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     readNeed: {
         parameters: {
             query?: never;
@@ -6926,6 +7416,50 @@ export interface operations {
             };
         };
     };
+    compareOutlying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutlyingBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutlyingView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     takeOptions: {
         parameters: {
             query?: never;
@@ -6968,6 +7502,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    needsTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    checkGrowth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrowthRow"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7103,84 +7715,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    needsTemplate: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                plan_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    checkGrowth: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                plan_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["GrowthRow"][];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */

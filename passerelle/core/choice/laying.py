@@ -1,0 +1,273 @@
+"""New cable for a need: how many strands, made how, along which pathways, and who runs on which.
+
+The construction is the one of the table that the rules of the backbone object to least on the way
+that the cable takes.
+"""
+
+from dataclasses import dataclass, field, replace
+
+from passerelle.core.connectors import Connector
+from passerelle.core.house_rules import FACTORY, FIELD, PIGTAILS, HouseRules
+from passerelle.core.lightpath import Segment
+from passerelle.core.link import Link
+from passerelle.core.plant.check_cables import check_construction
+from passerelle.core.plant.diverse import Route, routes_between, shortest_routes
+from passerelle.core.plant.model import Cable, Other, Pathway, Place, Plant, Termination
+from passerelle.core.plant.tables import CABLE_TYPES, CableType
+from passerelle.core.plant.taking import strands_needed, take
+from passerelle.core.rule import STOP, WARN
+from passerelle.core.strands import positions
+from passerelle.core.tables import STANDARD
+
+from .need import SiteNeed
+from .world import World
+
+SIZES = (4, 12, 24, 48, 96, 144, 288)
+"""Strands that cable is made with; nobody pulls a single pair where two will fit."""
+SAME_LENGTH_M = 0.5
+"""A stated length this near to the recorded route is that route's."""
+_SAID = "as stated"
+
+
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """Cables that a route takes. placed : the links are on their strands.
+
+    Over several reels the splices between have no place yet: the links are not put on strands.
+    sheath_m : length of each. [m] termination : how both ends are finished.
+    """
+
+    cables: tuple[Cable, ...]
+    trunk: bool
+    sheath_m: float
+    termination: str
+    placed: bool
+    objections: tuple[str, ...] = ()
+
+
+def cable_size(needed: int, spare_percent: float) -> int:
+    """The smallest cable with the spares that the house rule asks for."""
+    wanted = needed / (1 - min(spare_percent, 90) / 100)
+    return next((size for size in SIZES if size >= wanted - 1e-9), SIZES[-1])
+
+
+def strands_together(links: tuple[Link, ...]) -> int:
+    """Strands that circuits on one route take: lanes of a port and channels of a pair share."""
+    first = links[0]
+    if any(isinstance(p, Segment) and p.line for p in first.path.parts):
+        return 2
+    if first.a.port.lane is not None:
+        return STANDARD.applications[first.a.application].strands * trunks(links)
+    return strands_needed(first) * len(links)
+
+
+def trunks(links: tuple[Link, ...]) -> int:
+    """Four-lane ports that links share, or the links where they share none."""
+    lanes = max((link.a.port.lane or 1 for link in links), default=1)
+    return -(-len(links) // lanes)
+
+
+def cable_at(link: Link) -> tuple[int, ...]:
+    """Indices of the pieces of cable in a link's path."""
+    parts = enumerate(link.path.parts)
+    return tuple(at for at, p in parts if isinstance(p, Segment) and p.kind == "cable")
+
+
+def terminated(link: Link, rules: HouseRules) -> str:
+    """How the ends of a link's cable are finished, from its path."""
+    parts = link.path.parts
+    if any(isinstance(p, Segment) and p.kind == "pigtail" for p in parts):
+        return PIGTAILS
+    cable = link.path.segment(cable_at(link)[0])
+    multi_fiber = any(end is not None and end.pins for end in cable.ends)
+    return FIELD if rules.termination == FIELD and not multi_fiber else FACTORY
+
+
+@dataclass
+class Layer:
+    """Lays the cables of one need; remembers which construction fits a number of strands."""
+
+    need: SiteNeed
+    world: World
+    _made: dict[tuple[int, int], tuple[CableType | None, tuple[str, ...]]] = field(
+        default_factory=dict
+    )
+    _routes: tuple[Route | None, Route | None] | None = None
+
+    def routes(self) -> tuple[Route | None, Route | None]:
+        """The recorded routes, first and second, whatever their length; None where there is none.
+
+        They say what a cable must bear. It runs along one only where the stated length is its.
+        """
+        if self._routes is None:
+            self._routes = _recorded(self.need, self.world)
+        return self._routes
+
+    def _runs_along(self, route: int) -> tuple[str, ...]:
+        far_m = (self.need.distance_m, self.need.redundant_m)[route]
+        way = self.routes()[route]
+        return way.pathways if way is not None and _same(way.length_m, far_m) else ()
+
+    def outdoors(self) -> bool:
+        """The need leaves the building, as stated or by its recorded route."""
+        ways, plant = self.routes()[0], self.world.plant
+        recorded = any(plant.pathways[name].outdoor for name in ways.pathways) if ways else False
+        return self.need.outdoors or recorded
+
+    def lay(self, links: tuple[Link, ...], route: int) -> tuple[tuple[Link, ...], Laid]:
+        """The links on strands of a new cable along route 0 or 1."""
+        need, world = self.need, self.world
+        first = links[0]
+        pieces = cable_at(first)
+        cable = first.path.segment(pieces[0])
+        plug = next((e for e in cable.ends if e is not None and not e.is_bare), None)
+        trunk = plug is not None and plug.pins is not None
+        size = (
+            positions(plug)
+            if trunk
+            else cable_size(strands_together(links), world.rules.spare_strands_percent)
+        )
+        how = terminated(first, world.rules)
+        sheath_m = sum(first.path.segment(at).length_m for at in pieces)
+        kind, objections = self._construction(size, route)
+        along = self._runs_along(route)
+        count = trunks(links) if trunk else 1
+        end = Termination(kind=how, connector=_end_connector(first, pieces).name)
+        base = f"{need.a_place} – {need.b_place} {cable.fiber}"
+        known = set(world.plant.cables)
+        cables: list[Cable] = []
+        for _ in range(count):
+            name = unused(f"{base}{' second route' if route else ''}", known)
+            known.add(name)
+            cables.append(
+                Cable(
+                    name, need.a_place, need.b_place, cable.fiber or "OS2", size, kind,
+                    along, length_m=None if along else sheath_m,
+                    ends=(end, end),
+                )
+            )  # fmt: skip
+        laid = Laid(tuple(cables), trunk, sheath_m, how, len(pieces) == 1, objections)
+        if not laid.placed:
+            return links, laid
+        plant = replace(self._plant(route), cables={one.name: one for one in cables})
+        numbers = _numbers(links, size, trunk)
+        each = -(-len(links) // count)
+        on = tuple(
+            take(plant, link, cable_at(link)[0], cables[n // each].name, numbers[n])
+            for n, link in enumerate(links)
+        )
+        return on, laid
+
+    def _plant(self, route: int) -> Plant:
+        """The pathways of a route, with what the need says of the way where none is recorded."""
+        need, plant, way = self.need, self.world.plant, self.routes()[route]
+        ways = {name: plant.pathways[name] for name in way.pathways} if way else {}
+        if way is None or need.surroundings:
+            ways[_SAID] = _stated(need, self.outdoors())
+        places = {
+            name: plant.places.get(name, Place(name)) for name in (need.a_place, need.b_place)
+        }
+        return Plant(places={**plant.places, **places}, pathways=ways)
+
+    def _construction(self, size: int, route: int) -> tuple[CableType | None, tuple[str, ...]]:
+        key = (size, route)
+        if key not in self._made:
+            self._made[key] = _construction(self._plant(route), self.need, size)
+        return self._made[key]
+
+
+def unused(base: str, known: set[str]) -> str:
+    """A name that is not there yet, within the length that names may have."""
+    base = base[:110]
+    number = 2
+    name = base
+    while name in known:
+        name = f"{base} {number}"
+        number += 1
+    return name
+
+
+def _recorded(need: SiteNeed, world: World) -> tuple[Route | None, Route | None]:
+    known = world.plant.places
+    if need.a_place not in known or need.b_place not in known or need.a_place == need.b_place:
+        return None, None
+    shortest = shortest_routes(world.ways, need.a_place, (need.b_place,)).get(need.b_place)
+    if shortest is None:
+        return None, None
+    if need.redundant_m is None:
+        return shortest, None
+    pair = routes_between(world.plant, need.a_place, need.b_place, world.ways)
+    if pair is None or pair.second is None:
+        return shortest, None
+    first = pair.first if _same(pair.first.length_m, need.distance_m) else shortest
+    return first, pair.second
+
+
+def _same(a_m: float, b_m: float | None) -> bool:
+    return b_m is not None and abs(a_m - b_m) <= SAME_LENGTH_M
+
+
+def _stated(need: SiteNeed, outdoors: bool) -> Pathway:
+    """A pathway that is as the need says the way is."""
+    kind = "burial" if "soil" in need.surroundings else "duct" if outdoors else "tray"
+    hazards = tuple(w for w in need.surroundings if w not in ("soil", "plenum", "power"))
+    mains = (Other("mains", 10.0, power=True),) if "power" in need.surroundings else ()
+    space = None if outdoors else "plenum" if "plenum" in need.surroundings else "riser"
+    return Pathway(_SAID, need.a_place, need.b_place, kind, need.distance_m, hazards=hazards,
+                   others=mains, space=space)  # fmt: skip
+
+
+_WEIGHT = {STOP: 100, WARN: 10}
+
+
+def _construction(
+    plant: Plant, need: SiteNeed, size: int
+) -> tuple[CableType | None, tuple[str, ...]]:
+    """The construction that the rules object to least on this way; all-dielectric goes first."""
+    best: tuple[tuple[int, int, int], CableType, tuple[str, ...]] | None = None
+    for at, row in enumerate(CABLE_TYPES.values()):
+        if row.max_strands < size:
+            continue
+        # Armour can be bonded: that it is not noted yet is no objection to the construction.
+        trial = Cable("the new cable", need.a_place, need.b_place, "OS2", size, row,
+                      tuple(plant.pathways), bonded=True)  # fmt: skip
+        said = check_construction(plant, trial)
+        objections = sum(_WEIGHT.get(one.finding.rule.severity, 1) for one in said)
+        key = (objections, int(row.metallic), at)
+        if best is None or key < best[0]:
+            best = (key, row, tuple(one.finding.message for one in said))
+    return (best[1], best[2]) if best else (None, ())
+
+
+def _end_connector(link: Link, pieces: tuple[int, ...]) -> Connector:
+    """The plug that the panel holds: of the pigtail, or of the cable itself."""
+    at = pieces[0]
+    ends = link.path.segment(at).ends
+    if ends[0] is not None and ends[0].is_bare:
+        ends = link.path.segment(at - 2).ends
+    assert ends[0] is not None
+    return ends[0]
+
+
+def _numbers(links: tuple[Link, ...], size: int, trunk: bool) -> list[tuple[int, ...]]:
+    """The strands of each link. In a trunk the outer ones: light goes out on one side, back on the
+    other; a lane has one of each."""
+    found: list[tuple[int, ...]] = []
+    for n, link in enumerate(links):
+        lane, each = link.a.port.lane, strands_needed(link)
+        if any(isinstance(p, Segment) and p.line for p in link.path.parts):
+            found.append((1, 2))
+        elif lane is not None:
+            found.append((lane, size + 1 - lane))
+        elif trunk:
+            found.append(_outer(size, each))
+        else:
+            found.append(tuple(range(n * each + 1, (n + 1) * each + 1)))
+    return found
+
+
+def _outer(size: int, needed: int) -> tuple[int, ...]:
+    if needed == 20 and size == 24:  # IEEE 802.3 clause 86: the middle ten of each row
+        return (*range(2, 12), *range(14, 24))
+    half = needed // 2
+    return (*range(1, half + 1), *range(size - half + 1, size + 1))

@@ -1,0 +1,35 @@
+"""What options are made from."""
+
+from dataclasses import dataclass, field
+from functools import cached_property
+
+from passerelle.core.devices import Device
+from passerelle.core.house_rules import HouseRules
+from passerelle.core.modules import OwnModule
+from passerelle.core.plant.diverse import Ways
+from passerelle.core.plant.model import Plant
+from passerelle.core.tables import STANDARD, Tables
+
+from .prices import PriceBook
+
+
+@dataclass(frozen=True)
+class World:
+    """House rules, tables, prices, the plan's own plant, modules and devices.
+
+    shelf : types of the spare modules that are there. year : this year; None: growth has no year.
+    """
+
+    rules: HouseRules = field(default_factory=HouseRules)
+    tables: Tables = STANDARD
+    book: PriceBook = field(default_factory=PriceBook)
+    plant: Plant = field(default_factory=Plant)
+    modules: dict[str, OwnModule] = field(default_factory=dict)
+    devices: dict[str, Device] = field(default_factory=dict)
+    shelf: frozenset[str] = frozenset()
+    year: int | None = None
+
+    @cached_property
+    def ways(self) -> Ways:
+        """The recorded pathways, ready to be searched."""
+        return Ways(self.plant)
