@@ -22,6 +22,7 @@ from . import (
     routes_choice,
     routes_fixes,
     routes_links,
+    routes_needs,
     routes_plans,
     routes_plant,
     routes_polarity,
@@ -56,6 +57,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         routes_beside,
         routes_plant,
         routes_choice,
+        routes_needs,
         routes_prices,
         routes_reference,
     ):

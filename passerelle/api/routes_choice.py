@@ -1,79 +1,39 @@
 """Routes about needs: options, what is possible, growth."""
 
 from dataclasses import asdict
-from datetime import date
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Request, Response
-from sqlalchemy.orm import Session
+from fastapi import APIRouter, Query
 
-from passerelle.core.choice.candidates import RuledOut
+from passerelle.core.choice.copper import copper_row
 from passerelle.core.choice.line import read_line, suggestions
-from passerelle.core.choice.need import BUDGETS, SURROUNDINGS, SiteNeed, check_need, rates
-from passerelle.core.choice.options import Option, World, find, only
-from passerelle.core.choice.outlying import outlying
+from passerelle.core.choice.need import BUDGETS, SURROUNDINGS, rates
+from passerelle.core.choice.options import Option, find
 from passerelle.core.choice.possible import possible
+from passerelle.core.choice.prices import PriceBook
 from passerelle.core.choice.ranking import Ranked, by_mode, ranked, sensitivity
 from passerelle.core.choice.schools import finishes, schools
-from passerelle.core.choice.weights import WEIGHTS, Weights, weights_for
+from passerelle.core.choice.weights import WEIGHTS
 from passerelle.core.plant.diverse import Ways, routes_between, shortest_routes
 from passerelle.core.plant.model import Plant
-from passerelle.core.proposal import NeedError
 from passerelle.formats.checkjson import rounded
-from passerelle.formats.needsfile import COLUMNS, read_needs
-from passerelle.formats.planfile import HouseRulesDoc
-from passerelle.formats.prices import price_book
+from passerelle.formats.plantdocs import CopperDoc
 from passerelle.formats.refusal import Refused
 from passerelle.plans import choosing
 from passerelle.plans.changes import Author
-from passerelle.plans.documents import links, place_names
-from passerelle.plans.models import Plan
+from passerelle.plans.documents import items, place_names
 
 from . import schemas
 from . import schemas_choice as choice
-from .context import Context, Ctx, Number, Who, changed, get_link, get_plan
-from .routes_prices import CONFLICT, FILE_BODY, own_prices
+from .asking import chosen, currency_of, need_of, weights_of, world_of
+from .context import Ctx, Number, Who, changed, get_link, get_plan
+from .routes_prices import CONFLICT
 
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
-MOST_GROWN = 200
 Place = Annotated[str, Query(max_length=400)]
 
 
-def _need(model: choice.NeedModel, world: World) -> SiteNeed:
-    """A need that makes sense. Raises Refused, naming the field."""
-    need = SiteNeed(**model.model_dump())
-    try:
-        check_need(need, world.devices, world.year)
-    except NeedError as error:
-        raise Refused(error.key, str(error)) from None
-    return need
-
-
-def _weights(body: choice.ChooseBody) -> Weights:
-    if body.weights is None:
-        return weights_for(body.need.budget)
-    return Weights(**body.weights.model_dump())
-
-
-def _world(ctx: Context, session: Session, plan: Plan) -> World:
-    frame = ctx.answers.frame(plan)
-    return World(
-        rules=frame.rules,
-        tables=frame.site.tables,
-        book=price_book(own_prices(session, plan)),
-        plant=ctx.answers.plant(session, plan),
-        modules=frame.site.modules,
-        devices=frame.site.devices,
-        shelf=frozenset(spare.type for spare in frame.site.spares if spare.count > 0),
-        year=date.today().year,
-    )
-
-
-def _currency(plan: Plan) -> str:
-    return HouseRulesDoc.model_validate(plan.house_rules).currency
-
-
-def _option(place: Ranked) -> choice.OptionView:
+def _option(place: Ranked, book: PriceBook) -> choice.OptionView:
     one = place.option
     return choice.OptionView(
         key=one.key,
@@ -88,6 +48,7 @@ def _option(place: Ranked) -> choice.OptionView:
         total=rounded(one.total),
         missing=list(one.bill.missing),
         minutes=rounded(one.bill.minutes, 0) or 0.0,
+        labour=rounded(one.bill.labour(book)),
         later=rounded(one.later),
         grows=one.grows,
         carries_gbps=one.carries_gbps,
@@ -119,6 +80,7 @@ def _cables(one: Option) -> list[choice.NewCableView]:
             route=list(cable.route),
             sheath_m=rounded(way.laid.sheath_m, 1) or 0.0,
             placed=way.laid.placed,
+            objections=list(way.laid.objections),
         )
         for way in one.ways
         if way.laid is not None
@@ -131,11 +93,11 @@ def choose(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> choice.ChoiceV
     """Every option for a need, in order, and those ruled out with the reason."""
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
-        world = _world(ctx, session, plan)
-        found = find(_need(body.need, world), world)
-        currency = _currency(plan)
+        world = world_of(ctx, session, plan)
+        found = find(need_of(body.need, world), world)
+        currency = currency_of(plan)
     return choice.ChoiceView(
-        options=[_option(one) for one in ranked(found, _weights(body))],
+        options=[_option(one, world.book) for one in ranked(found, weights_of(body))],
         ruled_out=[choice.RuledOutView(label=r.label, reason=r.reason) for r in found.ruled_out],
         by_mode={mode: rounded(total) for mode, total in by_mode(found).items()},
         currency=currency,
@@ -147,8 +109,8 @@ def choose(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> choice.ChoiceV
 def costs(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> list[choice.SchoolCostView]:
     """The first option under every school, and what it costs: also of the schools not taken."""
     with ctx.store.reading() as session:
-        world = _world(ctx, session, get_plan(session, plan_id))
-    found = schools(_need(body.need, world), world, _weights(body))
+        world = world_of(ctx, session, get_plan(session, plan_id))
+    found = schools(need_of(body.need, world), world, weights_of(body))
     return [choice.SchoolCostView(**(asdict(s) | {"total": rounded(s.total)})) for s in found]
 
 
@@ -156,12 +118,12 @@ def costs(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> list[choice.Sch
 def ends(ctx: Ctx, plan_id: Number, body: choice.FinishBody) -> list[choice.FinishView]:
     """An option with each termination of its cable and each connector on its panels."""
     with ctx.store.reading() as session:
-        world = _world(ctx, session, get_plan(session, plan_id))
+        world = world_of(ctx, session, get_plan(session, plan_id))
     return [
         choice.FinishView(
             **(asdict(f) | {"total": rounded(f.total), "margin_db": rounded(f.margin_db)})
         )
-        for f in finishes(_need(body.need, world), world, body.key)
+        for f in finishes(need_of(body.need, world), world, body.key)
     ]
 
 
@@ -222,8 +184,8 @@ def read(ctx: Ctx, plan_id: Number, body: choice.LineBody) -> choice.LineView:
 def turns(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> list[choice.TurnView]:
     """At which distance or module price another option comes first."""
     with ctx.store.reading() as session:
-        world = _world(ctx, session, get_plan(session, plan_id))
-    found = sensitivity(_need(body.need, world), world, _weights(body))
+        world = world_of(ctx, session, get_plan(session, plan_id))
+    found = sensitivity(need_of(body.need, world), world, weights_of(body))
     return [choice.TurnView(what=t.what, at=rounded(t.at, 2) or 0.0, then=t.then) for t in found]
 
 
@@ -238,25 +200,24 @@ def what_is_possible(ctx: Ctx, plan_id: Number) -> list[choice.PossibleView]:
     ]
 
 
-def _chosen(need: SiteNeed, key: str, world: World) -> Option:
-    option = only(need, world, key)
-    if option is None or isinstance(option, RuledOut):
-        reason = "it is not offered" if option is None else option.reason
-        raise Refused("key", f"{key[:80]!r} does not do for this need: {reason}")
-    if not option.links:
-        raise Refused("key", f"{key[:80]!r} is copper: it has no light path to be planned")
-    return option
-
-
 @router.post("/choose/take", name="takeOption", responses=CONFLICT)
 def take(ctx: Ctx, who: Who, plan_id: Number, body: choice.ChoiceTakeBody) -> schemas.Changed:
     """An option becomes links, ready to change, as one step."""
     with ctx.store.writing() as session:
         plan = get_plan(session, plan_id)
-        world = _world(ctx, session, plan)
-        need = _need(body.need, world)
-        option = _chosen(need, body.key, world)
+        world = world_of(ctx, session, plan)
+        need = need_of(body.need, world)
+        option = chosen(need, body.key, world)
         author = Author(who, body.base)
+        if option.copper is not None:
+            if body.link_id is not None:
+                reason = (
+                    f"{body.key[:80]!r} is copper: it has no light path to put in a link's place"
+                )
+                raise Refused("key", reason)
+            what = f"Take {option.label}: {need.a_place} – {need.b_place}"
+            choosing.add_copper(session, plan, option, need, author, what)
+            return changed(ctx, session, plan)
         if body.link_id is not None:
             row = get_link(session, plan, body.link_id)
             choosing.replace_link(session, plan, row, option, author)
@@ -266,135 +227,23 @@ def take(ctx: Ctx, who: Who, plan_id: Number, body: choice.ChoiceTakeBody) -> sc
         return changed(ctx, session, plan, numbers[0])
 
 
-@router.post("/choose/needs", name="readNeeds", openapi_extra=FILE_BODY)
-async def needs(ctx: Ctx, plan_id: Number, request: Request) -> list[choice.NeedRowView]:
-    """The rows of a CSV of needs, each judged by itself; nothing is stored."""
+@router.get("/copper", name="listCopper")
+def copper_runs(ctx: Ctx, plan_id: Number) -> list[choice.CopperRunView]:
+    """The plan's copper runs, each against the reach of its row."""
     with ctx.store.reading() as session:
-        world = _world(ctx, session, get_plan(session, plan_id))
-    return [
-        choice.NeedRowView(
-            line=row.line,
-            said=row.said,
-            need=choice.NeedModel(**asdict(row.need)) if row.need else None,
-            problem=row.problem,
-        )
-        for row in read_needs(await request.body(), world.devices, world.year)
-    ]
-
-
-@router.post("/choose/best", name="bestOptions")
-def best(ctx: Ctx, plan_id: Number, body: choice.BestBody) -> list[choice.BestView]:
-    """The first option that can be planned, for each of a few needs."""
-    with ctx.store.reading() as session:
-        world = _world(ctx, session, get_plan(session, plan_id))
+        plan = get_plan(session, plan_id)
+        docs = [CopperDoc.model_validate(i.doc) for i in items(session, plan) if i.kind == "copper"]
     found = []
-    for model in body.needs:
-        try:
-            options = find(_need(model, world), world)
-        except Refused as refused:
-            found.append(choice.BestView(key=None, total=None, margin_db=None, reason=str(refused)))
-            continue
-        order = [one for one in ranked(options, weights_for(model.budget)) if one.option.links]
-        if not order:
-            reason = options.ruled_out[0].reason if options.ruled_out else "nothing is offered"
-            found.append(choice.BestView(key=None, total=None, margin_db=None, reason=reason))
-            continue
-        first = order[0]
+    for doc in docs:
+        row = copper_row(doc.what, doc.rate_gbps)
+        assert row is not None  # the document was checked against the table
+        too_far = doc.length_m > row.reach_m
         found.append(
-            choice.BestView(
-                key=first.option.key,
-                total=rounded(first.option.total),
-                margin_db=rounded(first.option.margin_db),
-                reason="; ".join(first.why),
+            choice.CopperRunView(
+                **doc.model_dump(include=set(choice.CopperRunView.model_fields)),
+                reach_m=row.reach_m,
+                note=row.note,
+                problem=f"{doc.length_m:g} m; {row.reach_m:g} m is its reach" if too_far else None,
             )
         )
-    return found
-
-
-@router.post("/choose/outlying", name="compareOutlying")
-def home_runs(ctx: Ctx, plan_id: Number, body: choice.OutlyingBody) -> list[choice.OutlyingView]:
-    """Home runs against one shared cable, for needs that start from one place."""
-    with ctx.store.reading() as session:
-        world = _world(ctx, session, get_plan(session, plan_id))
-    return [
-        choice.OutlyingView(
-            hub=one.hub,
-            places=list(one.places),
-            left_out=list(one.left_out),
-            layouts=[
-                choice.LaidOutView(
-                    school=laid.school,
-                    taken=laid.taken,
-                    total=rounded(laid.total),
-                    cables=laid.layout.cables,
-                    cable_m=rounded(laid.layout.cable_m, 1) or 0.0,
-                    strands=laid.layout.strands,
-                    worst=laid.layout.one_cable.worst,
-                    said=laid.layout.said,
-                )
-                for laid in one.layouts
-            ],
-        )
-        for one in outlying([_need(model, world) for model in body.needs], world)
-    ]
-
-
-@router.post("/choose/take-many", name="takeOptions", responses=CONFLICT)
-def take_many(ctx: Ctx, who: Who, plan_id: Number, body: choice.TakeManyBody) -> schemas.Changed:
-    """Many options become links as one step."""
-    with ctx.store.writing() as session:
-        plan = get_plan(session, plan_id)
-        world = _world(ctx, session, plan)
-        options = [_chosen(_need(one.need, world), one.key, world) for one in body.chosen]
-        what = f"Take options for {len(options)} needs"
-        choosing.add_options(session, plan, options, Author(who, body.base), what)
-        return changed(ctx, session, plan)
-
-
-@router.get("/choose/needs.csv", name="needsTemplate", response_class=Response)
-def template(plan_id: Number) -> Response:
-    """An empty file of needs with its columns."""
-    headers = {"Content-Disposition": 'attachment; filename="needs.csv"'}
-    return Response(
-        ",".join(COLUMNS) + "\r\n", media_type="text/csv; charset=utf-8", headers=headers
-    )
-
-
-@router.get("/growth-check", name="checkGrowth")
-def growth_check(ctx: Ctx, plan_id: Number) -> list[choice.GrowthRow]:
-    """Links that will not carry the plan's growth speed, and the least that it would take."""
-    with ctx.store.reading() as session:
-        plan = get_plan(session, plan_id)
-        frame, names = ctx.answers.frame(plan), place_names(session, plan)
-        world = _world(ctx, session, plan)
-        found: list[choice.GrowthRow] = []
-        for row in links(session, plan):
-            check = ctx.answers.alone(row, frame, names)
-            said = next((f for f in check.findings if f.rule.id == "fiber.growth"), None)
-            if said is None or frame.rules.growth_gbps is None or len(found) >= MOST_GROWN:
-                continue
-            link = check.budget.link
-            need = SiteNeed(
-                link.a.place or "a", link.b.place or "b",
-                max(1.0, check.budget.length_m - 10), frame.rules.growth_gbps,
-            )  # fmt: skip
-            try:
-                check_need(need)
-            except NeedError:
-                continue  # the plan's growth speed is no speed of the table: the finding says so
-            order = ranked(find(need, world, with_growth=False))
-            takes = order[0].option.label if order else "nothing of the table does it"
-            total = rounded(order[0].option.total) if order else None
-            found.append(
-                choice.GrowthRow(
-                    id=row.id,
-                    name=row.name,
-                    a_place=link.a.place,
-                    b_place=link.b.place,
-                    distance_m=rounded(need.distance_m, 1) or 0.0,
-                    message=said.message,
-                    takes=takes,
-                    total=total,
-                )
-            )
     return found

@@ -71,7 +71,10 @@ class BillLine(BaseModel):
 
 
 class NewCableView(BaseModel):
-    """A cable that an option pulls. placed : it will stand in the plan, its strands taken."""
+    """A cable that an option pulls. placed : it will stand in the plan, its strands taken.
+
+    objections : what speaks against even the construction that suits the way best.
+    """
 
     name: str
     strands: int
@@ -79,6 +82,7 @@ class NewCableView(BaseModel):
     route: list[str]
     sheath_m: float
     placed: bool
+    objections: list[str]
 
 
 class OptionView(BaseModel):
@@ -96,6 +100,7 @@ class OptionView(BaseModel):
     total: float | None
     missing: list[str]
     minutes: float
+    labour: float | None
     later: float | None
     grows: bool | None
     carries_gbps: float | None
@@ -265,6 +270,21 @@ class BestView(BaseModel):
     total: float | None
     margin_db: float | None
     reason: str
+
+
+class CopperRunView(BaseModel):
+    """A copper run of the plan. problem : why it is too long, null where it reaches."""
+
+    name: str
+    a: str
+    b: str
+    what: str
+    rate_gbps: float
+    length_m: float
+    count: int
+    reach_m: float
+    note: str | None
+    problem: str | None
 
 
 class OutlyingBody(BaseModel):

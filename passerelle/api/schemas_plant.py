@@ -21,7 +21,8 @@ from passerelle.formats.plantdocs import (
 from .schemas import MAX_NUMBER, Base, Severity
 
 ItemKind = Literal[
-    "place", "pathway", "cable-type", "cable", "closure", "group", "reel", "feed", "price"
+    "place", "pathway", "cable-type", "cable", "closure", "group", "reel", "feed", "copper",
+    "price"
 ]  # fmt: skip
 Verdict = Literal["works", "fails", "unknown"]
 LinkNumber = Annotated[int, Field(ge=0, le=MAX_NUMBER)]

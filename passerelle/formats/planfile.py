@@ -15,6 +15,7 @@ from .plantdocs import (
     CableDoc,
     CableTypeDoc,
     ClosureDoc,
+    CopperDoc,
     FeedDoc,
     GroupDoc,
     PathwayDoc,
@@ -105,8 +106,12 @@ Closures = Annotated[list[ClosureDoc], Field(max_length=MAX_LINKS)]
 Groups = Annotated[list[GroupDoc], Field(max_length=2000)]
 Reels = Annotated[list[ReelDoc], Field(max_length=2000)]
 Feeds = Annotated[list[FeedDoc], Field(max_length=2000)]
+CopperRuns = Annotated[list[CopperDoc], Field(max_length=MAX_LINKS)]
 Prices = Annotated[list[PriceDoc], Field(max_length=5000)]
-ITEMS = ("pathways", "cable_types", "cables", "closures", "redundancy", "reels", "feeds", "prices")
+ITEMS = (
+    "pathways", "cable_types", "cables", "closures", "redundancy", "reels", "feeds", "copper_runs",
+    "prices",
+)  # fmt: skip
 """Keys of the backbone's lists beside places."""
 
 
@@ -125,6 +130,7 @@ class PlanDoc(Doc):
     redundancy: Groups = Field(default_factory=list)
     reels: Reels = Field(default_factory=list)
     feeds: Feeds = Field(default_factory=list)
+    copper_runs: CopperRuns = Field(default_factory=list)
     prices: Prices = Field(default_factory=list)
     own_parts: OwnParts = Field(default_factory=list)
     devices: Devices = Field(default_factory=list)

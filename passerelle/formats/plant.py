@@ -230,6 +230,9 @@ def plant(doc: PlanDoc, tables: Tables = STANDARD) -> Plant:
         _check_closure(at, closure, cables, names)
     for at, feed in enumerate(doc.feeds):
         _check_feed(at, feed, names)
+    for at, run in enumerate(doc.copper_runs):
+        names.check("places", f"copper_runs[{at}].a", run.a)
+        names.check("places", f"copper_runs[{at}].b", run.b)
     for at, reel in enumerate(doc.reels):
         if reel.type not in kinds:
             reason = f"{reel.type[:60]!r} is neither a row of the cable table nor in cable_types"

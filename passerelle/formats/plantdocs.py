@@ -4,6 +4,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import AfterValidator, Field, model_validator
 
+from passerelle.core.choice.copper import copper_row
 from passerelle.core.lightpath import MAX_LENGTH_M
 from passerelle.core.plant.tables import CABLE_TYPES
 
@@ -15,6 +16,7 @@ from .fields import (
     LossDb,
     Metres,
     Name,
+    RateGbps,
     Text,
     WavelengthNm,
     printable,
@@ -261,6 +263,29 @@ class PriceDoc(Doc):
     minutes: Annotated[float, Field(ge=0, le=1e6)] | None = None
     date: Annotated[str, Field(pattern=r"^\d{4}-\d{2}-\d{2}$")] | None = None
     source: Text | None = None
+
+
+class CopperDoc(Doc):
+    """A copper run, which has no light path: what runs on it, between which places, how far.
+
+    `what` and `rate_gbps` name a row of the copper table; `count` such runs lie side by side.
+    """
+
+    name: Name
+    a: Name
+    b: Name
+    what: Name
+    rate_gbps: RateGbps
+    length_m: Annotated[float, Field(gt=0, le=MAX_LENGTH_M)]
+    count: Annotated[int, Field(ge=1, le=1000)] = 1
+    notes: Text | None = None
+
+    @model_validator(mode="after")
+    def _is_a_row(self) -> Self:
+        if copper_row(self.what, self.rate_gbps) is None:
+            reason = f"{self.what[:40]!r} at {self.rate_gbps:g} Gb/s is no row of the copper table"
+            raise wrong(reason, "what")
+        return self
 
 
 class CableTypeDoc(Doc):

@@ -7,6 +7,7 @@ from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from passerelle.core.choice.laying import unused
+from passerelle.core.choice.need import SiteNeed
 from passerelle.core.choice.options import Option
 from passerelle.core.lightpath import LightPath, Segment
 from passerelle.core.link import Link
@@ -14,11 +15,18 @@ from passerelle.core.plant.model import Cable
 from passerelle.formats import corelink
 from passerelle.formats.linkdocs import LinkDoc
 from passerelle.formats.planfile import MAX_LINKS
-from passerelle.formats.plantdocs import CableDoc, GroupDoc
+from passerelle.formats.plantdocs import CableDoc, CopperDoc, GroupDoc, PlaceDoc
 from passerelle.formats.refusal import Refused
 
 from .changes import Author, fresh, place_ids, stored_site, unused_name
-from .documents import item_state, items, link_doc, link_state, place_names
+from .documents import (
+    item_state,
+    items,
+    link_doc,
+    link_state,
+    place_names,
+    place_state,
+)
 from .journal import Journal
 from .models import LinkRow, Plan
 
@@ -30,13 +38,16 @@ def _doc(link: Link, name: str) -> LinkDoc:
     return corelink.link_doc(link, empty).model_copy(update={"name": name})
 
 
+_KINDS = ("cable", "group", "copper")
+
+
 class _Items:
     """The plan's items as they grow within one change."""
 
     def __init__(self, session: Session, plan: Plan, journal: Journal) -> None:
         self.journal = journal
         rows = items(session, plan)
-        self.names = {kind: {r.name for r in rows if r.kind == kind} for kind in ("cable", "group")}
+        self.names = {kind: {r.name for r in rows if r.kind == kind} for kind in _KINDS}
         self.at = {
             kind: max((r.position for r in rows if r.kind == kind), default=-1)
             for kind in self.names
@@ -112,6 +123,31 @@ def add_options(
             named.append(doc.name)
         _group(option, named, known)
     return numbers
+
+
+def add_copper(
+    session: Session, plan: Plan, option: Option, need: SiteNeed, author: Author, what: str
+) -> None:
+    """A copper option becomes a copper run, or two on two routes. It has no light path.
+
+    The length is the route's with the slack that the option was priced with.
+    """
+    assert option.copper is not None
+    journal = Journal(session, plan, author.who, what)
+    known = place_names(session, plan).values()
+    for place in (need.a_place, need.b_place):
+        if place not in known:
+            rows = len(known)
+            journal.put("place", None, place_state(PlaceDoc(name=place), rows))
+    runs = _Items(session, plan, journal)
+    for far_m in option.copper.lengths_m:
+        name = unused(f"{need.a_place} – {need.b_place} copper", runs.names["copper"])
+        doc = CopperDoc(
+            name=name, a=need.a_place, b=need.b_place, what=option.copper.row.name,
+            rate_gbps=need.rate_gbps, length_m=far_m, count=need.circuits,
+        )  # fmt: skip
+        runs.add("copper", doc.model_dump(mode="json", exclude_none=True))
+    stored_site(session, plan)
 
 
 def _group(option: Option, named: list[str], known: _Items) -> None:

@@ -94,6 +94,7 @@ ITEM_KEYS = {
     "group": "redundancy",
     "reel": "reels",
     "feed": "feeds",
+    "copper": "copper_runs",
     "price": "prices",
 }
 """Kind of an item, and the key of its list in the plan file."""

@@ -57,6 +57,7 @@ _REFERENCES: dict[str, tuple[tuple[str, str, bool], ...]] = {
     ),
     "reel": (("type", "cable-type", _NEEDED),),
     "feed": (("place", PLACE, _NEEDED), ("cable", "cable", _LOOSE)),
+    "copper": (("a", PLACE, _NEEDED), ("b", PLACE, _NEEDED)),
 }
 
 

@@ -26,6 +26,65 @@ def test_an_option_is_built_in_one_step(client):
     assert len(client.get(f"{PLAN}/links").json()) == 66
 
 
+def plan_file(client):
+    return client.get(f"{PLAN}/export").json()
+
+
+def test_a_new_cable_stands_in_the_plan_with_its_strands(client):
+    need = NEED | {"b_place": "Wet Lab", "distance_m": 56, "circuits": 2, "termination": "field"}
+    key = "10GBASE-LR on new OS2"
+    before = plan_file(client)
+    body = {"base": 1, "need": need, "key": key}
+    assert client.post(f"{PLAN}/choose/take", json=body).status_code == 200
+    cable = plan_file(client)["cables"][-1]
+    assert cable["name"] == "Pier Office – Wet Lab OS2"
+    assert cable["route"] == ["Office tray", "Quay duct B", "Lab duct"]
+    assert (cable["strands"], cable["end_a"]["kind"]) == (12, "field")  # four and a fifth: twelve
+    links = plan_file(client)["links"][-2:]
+    runs = [part for link in links for part in link["path"] if part.get("cable")]
+    assert [run["strand_numbers"] for run in runs] == [[1, 2], [3, 4]]
+    assert {run["cable"] for run in runs} == {cable["name"]}
+    # again: another cable of another name, and both gone after two steps back
+    assert client.post(f"{PLAN}/choose/take", json=body | {"base": 2}).status_code == 200
+    assert plan_file(client)["cables"][-1]["name"] == "Pier Office – Wet Lab OS2 2"
+    for base in (3, 4):
+        assert client.post(f"{PLAN}/undo", json={"base": base}).status_code == 200
+    assert plan_file(client) == before
+
+
+def test_two_routes_become_a_group_that_is_checked(client):
+    way = client.get(f"{PLAN}/choose/way?a=Pier Office&b=Instrument Hall").json()
+    assert (way["first_m"], way["second_m"], way["shared_m"]) == (81.0, 279.0, 11.0)
+    need = NEED | {"b_place": "Instrument Hall", "distance_m": 81, "redundant_m": 279}
+    body = {"base": 1, "need": need, "key": "10GBASE-LR on new OS2"}
+    changed = client.post(f"{PLAN}/choose/take", json=body).json()
+    told = [f["message"] for f in changed["link"]["findings"] if f["rule"] == "route.shared-fate"]
+    assert told
+    assert "share pathway “Hall tray” for 11 m" in told[0]
+    group = plan_file(client)["redundancy"][-1]
+    assert len(group["links"]) == 2
+    client.post(f"{PLAN}/undo", json={"base": 2})
+    assert group not in plan_file(client)["redundancy"]
+
+
+def test_copper_is_recorded_as_what_it_is(client):
+    need = NEED | {"distance_m": 40, "b_place": "Pier Office loft"}
+    body = {"base": 1, "need": need, "key": "10GBASE-T, Cat 6A"}
+    assert client.post(f"{PLAN}/choose/take", json=body).json()["link"] is None
+    run = client.get(f"{PLAN}/copper").json()[-1]
+    assert (run["a"], run["b"], run["length_m"], run["reach_m"]) == (
+        "Pier Office", "Pier Office loft", 46.0, 100.0,
+    )  # fmt: skip
+    body |= {"base": 2, "link_id": 1}
+    assert "no light path" in client.post(f"{PLAN}/choose/take", json=body).json()["detail"]
+    gone = {"kind": "place", "name": "Pier Office loft", "doc": None}
+    body = {"base": 2, "what": "loft", "changes": [gone]}
+    refused = client.post(f"{PLAN}/plant/changes", json=body)
+    assert "copper" in refused.json()["detail"]
+    client.post(f"{PLAN}/undo", json={"base": 2})
+    assert len(client.get(f"{PLAN}/copper").json()) == 1  # the demo's own
+
+
 @pytest.mark.parametrize(
     ("change", "detail"),
     [
@@ -33,6 +92,8 @@ def test_an_option_is_built_in_one_step(client):
         ({"rate_gbps": 7}, "rate_gbps: 7 Gb/s is no speed of the table"),
         ({"cage_b": "x"}, "cage_b: 'x' is not a cage of the table"),
         ({"circuits": 99}, "circuits: 99 circuits; from 1 to 48 can be asked for"),
+        ({"device_a": "Kettle"}, "device_a: 'Kettle' is not a device of the plan: Core switch"),
+        ({"growth_gbps": 40, "growth_by": 1999}, "growth_by: 1999 is not a year from"),
     ],
 )
 def test_a_need_that_makes_no_sense(client, change, detail):
@@ -46,9 +107,6 @@ def test_an_option_that_is_ruled_out_is_not_built(client):
     refused = client.post(f"{PLAN}/choose/take", json=body)
     assert refused.status_code == 422
     assert "220 m is the reach of 10GBASE-LRM" in refused.json()["detail"]
-    copper = NEED | {"distance_m": 40, "b_place": "Pier Office loft"}
-    body = {"base": 1, "need": copper, "key": "10GBASE-T, Cat 6A"}
-    assert "no light path" in client.post(f"{PLAN}/choose/take", json=body).json()["detail"]
 
 
 def test_many_needs_from_a_file_in_one_step(client):
@@ -105,6 +163,14 @@ def test_the_line_takes_its_length_from_the_pathways(client):
     line = {"text": "Pier Office to Wet Lab 10G, growth 100G"}
     said = client.post(f"{PLAN}/choose/line", json=line).json()
     assert (said["rate_gbps"], said["way"]["route_m"]) == (10.0, 12 + 20 + 24)
+    assert said["suggestions"][0] == "Pier Office to Wet Lab 10G, growth 100G, 2 circuits"
+
+
+def test_home_runs_are_compared_for_needs_from_one_place(client):
+    needs = [NEED | {"a_place": "Instrument Hall", "b_place": f"Cabinet {n}"} for n in (1, 2, 3)]
+    (found,) = client.post(f"{PLAN}/choose/outlying", json={"needs": needs}).json()
+    assert (found["hub"], found["places"]) == ("Instrument Hall", [n["b_place"] for n in needs])
+    assert [one["worst"] for one in found["layouts"]] == [1, 3]
 
 
 def test_links_that_will_not_grow_say_what_it_takes(client):

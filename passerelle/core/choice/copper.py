@@ -29,25 +29,33 @@ class CopperRow:
 ROWS = tuple(make_row(CopperRow, raw, "copper.toml") for raw in read_file("copper.toml")["copper"])
 
 
+def copper_row(name: str, rate_gbps: float) -> CopperRow | None:
+    """A row of the table by its name and speed."""
+    return next((r for r in ROWS if (r.name, r.rate_gbps) == (name, rate_gbps)), None)
+
+
 @dataclass(frozen=True, slots=True)
 class Copper:
-    """A copper cable for a need; reason : why it is ruled out, None where it works."""
+    """A copper cable for a need; reason : why it is ruled out, None where it works.
+
+    lengths_m : of the cable on each route. [m]
+    """
 
     row: CopperRow
     label: str
     reason: str | None
     bill: Bill
     sure: bool
+    lengths_m: tuple[float, ...] = ()
 
 
 def copper_for(need: SiteNeed, world: World, outdoors: bool) -> Iterator[Copper]:
     """Every copper row of the need's speed. outdoors : the way leaves the building."""
     for row in ROWS:
         if row.rate_gbps == need.rate_gbps and need.existing is None:
-            bill = _bill(row, need, world)
-            yield Copper(
-                row, row.name, _reason(row, need, world, outdoors), bill, row.confidence == "high"
-            )
+            reason = _reason(row, need, world, outdoors)
+            sure, lengths = row.confidence == "high", _lengths(row, need)
+            yield Copper(row, row.name, reason, _bill(row, need, world), sure, lengths)
 
 
 def _reason(row: CopperRow, need: SiteNeed, world: World, outdoors: bool) -> str | None:
@@ -78,21 +86,30 @@ def _cages(need: SiteNeed, world: World) -> Iterator[tuple[str, ...]]:
             yield tuple(dict.fromkeys(group.cage for group in device.ports))
 
 
+SLACK_M = 6.0
+"""Twisted pair, at both ends together; a direct-attach cable is bought as long as it is."""
+
+
+def _lengths(row: CopperRow, need: SiteNeed) -> tuple[float, ...]:
+    routes = [need.distance_m] + ([need.redundant_m] if need.redundant_m is not None else [])
+    return tuple(far_m if row.kind == DIRECT else far_m + SLACK_M for far_m in routes)
+
+
 def _bill(row: CopperRow, need: SiteNeed, world: World) -> Bill:
     counted = Counted(world.book)
-    routes = [need.distance_m] + ([need.redundant_m] if need.redundant_m is not None else [])
-    for far_m in routes * need.circuits:
+    lengths = _lengths(row, need)
+    for cable_m in lengths * need.circuits:
         if row.kind == DIRECT:
             counted.buy(f"direct-attach {row.rate_gbps:g}")
             counted.work("module", 2)
             continue
         grade = "Cat 5e" if row.rate_gbps <= 1 else "Cat 6A"
-        counted.buy(f"twisted pair {grade}", far_m + 6)
-        counted.work("pull", far_m + 6)
+        counted.buy(f"twisted pair {grade}", cable_m)
+        counted.work("pull", cable_m)
         counted.work("end", 2)
         if row.kind == IN_A_CAGE:
             counted.buy("module 10GBASE-T", 2)
             counted.work("module", 2)
     if row.kind != DIRECT:
-        counted.work("set-up", len(routes))
+        counted.work("set-up", len(lengths))
     return counted.bill()

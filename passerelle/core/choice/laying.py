@@ -229,7 +229,7 @@ def _construction(
         if row.max_strands < size:
             continue
         # Armour can be bonded: that it is not noted yet is no objection to the construction.
-        trial = Cable("the new cable", need.a_place, need.b_place, "OS2", size, row,
+        trial = Cable("The new cable", need.a_place, need.b_place, "OS2", size, row,
                       tuple(plant.pathways), bonded=True)  # fmt: skip
         said = check_construction(plant, trial)
         objections = sum(_WEIGHT.get(one.finding.rule.severity, 1) for one in said)

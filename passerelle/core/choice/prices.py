@@ -72,7 +72,11 @@ class Bill:
         if self.missing or book.per_hour is None:
             return None
         material = sum(line.quantity * (line.each or 0.0) for line in self.lines)
-        return material + self.minutes / 60 * book.per_hour
+        return material + (self.labour(book) or 0.0)
+
+    def labour(self, book: PriceBook) -> float | None:
+        """What the work costs; None where an hour has no price."""
+        return None if book.per_hour is None else self.minutes / 60 * book.per_hour
 
 
 class Counted:

@@ -92,8 +92,6 @@ def _why(one: Option, cheapest: float | None) -> tuple[str, ...]:
     elif one.grows is False:
         said.append("does not carry the growth speed: a new cable then")
     said += [f"house rule: {title[:1].lower()}{title[1:]}" for title in one.against]
-    if one.laid is not None:
-        said += [text.rstrip(".") for text in one.laid.objections]
     if one.margin_db is not None and one.margin_db < 1:
         said.append(f"only {one.margin_db:.1f} dB to spare")
     if one.copper is not None and one.copper.row.note:

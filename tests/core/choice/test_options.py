@@ -8,12 +8,13 @@ from hypothesis import strategies as st
 
 from passerelle.core import HouseRules, Segment, check_link
 from passerelle.core.check import TIGHT, WORKS
-from passerelle.core.choice.line import read_line
+from passerelle.core.choice.line import read_line, suggestions
 from passerelle.core.choice.need import SiteNeed, check_need, rates
 from passerelle.core.choice.options import World, find
 from passerelle.core.choice.possible import possible
 from passerelle.core.choice.ranking import by_mode, ranked, sensitivity
 from passerelle.core.choice.weights import Weights
+from passerelle.core.devices import Device, PortGroup
 from passerelle.core.proposal import NeedError
 from passerelle.demo_data import demo_plan
 from passerelle.formats.site import site_of
@@ -66,6 +67,10 @@ needs = st.builds(
     cage_a=st.sampled_from([None, "SFP+", "QSFP28", "none"]),
     existing=st.sampled_from([None, None, "OM1", "OM3", "OS2"]),
     outdoors=st.booleans(),
+    redundant_m=st.sampled_from([None, None, 90.0, 4000.0]),
+    surroundings=st.sampled_from([(), ("wet", "rodents"), ("plenum",)]),
+    termination=st.sampled_from([None, "factory", "pigtails", "field"]),
+    panel_plug=st.sampled_from([None, "SC/UPC", "SC/APC"]),
 )
 
 
@@ -189,15 +194,26 @@ def test_where_the_order_turns():
         (need(strands_at_hand=2), "existing", "strands at hand are of some glass"),
         (need(50, same_rack=True), "same_rack", "50 m and in one rack contradict each other"),
         (need(5, same_rack=True, outdoors=True), "outdoors", "one rack and outdoors contradict"),
+        (need(5, same_rack=True, redundant_m=9), "redundant_m", "one rack and a second, separate"),
+        (need(redundant_m=0), "redundant_m", "0 m is not a distance"),
+        (need(growth_by=2031), "growth_by", "by 2031, and no speed for it"),
+        (need(growth_gbps=40.0, growth_by=2020), "growth_by", "2020 is not a year from 2026"),
+        (need(budget="none"), "budget", "'none' is none of tight, usual, lasting"),
+        (need(surroundings=("lava",)), "surroundings", "'lava' is none of wet, sun"),
+        (need(device_a="Toaster"), "device_a", "'Toaster' is not a device of the plan: Switch"),
+        (need(device_b="Switch"), "device_b", "'Switch' stands in 'A', not in 'B'"),
+        (need(device_a="Switch", cage_a="QSFP28"), "cage_a", "'Switch' has no QSFP28 cage"),
+        (need(device_a="Switch", cage_a="none"), "cage_a", "'Switch' and no cage contradict"),
     ],
 )  # fmt: skip
 def test_contradictions_say_what_contradicts_what(asked, key, said):
     with pytest.raises(NeedError) as refused:
-        check_need(asked)
+        check_need(asked, {"Switch": SWITCH}, this_year=2026)
     assert refused.value.key == key
     assert said in str(refused.value)
 
 
+SWITCH = Device("Switch", (PortGroup("all", "SFP+", 4),), place="A")
 PLACES = ("Pier Office", "Pier Office entry", "Wet Lab", "Boat Shed")
 
 
@@ -212,11 +228,30 @@ PLACES = ("Pier Office", "Pier Office entry", "Wet Lab", "Boat Shed")
         ("Pier Office entry to Wet Lab 25 Gb/s 2 circuits 300 ft",
          {"a_place": "Pier Office entry", "b_place": "Wet Lab", "rate_gbps": 25.0, "circuits": 2,
           "distance_m": 91.44}),
+        ("Wet Lab to Boat Shed 10G then 40G by 2031, two routes, tight budget",
+         {"a_place": "Wet Lab", "b_place": "Boat Shed", "rate_gbps": 10.0, "growth_gbps": 40.0,
+          "growth_by": 2031, "redundant": True, "budget": "tight"}),
         ("hello", {}),
     ],
 )  # fmt: skip
 def test_one_line_is_read(line, said):
     assert read_line(line, PLACES) == said
+
+
+@pytest.mark.parametrize(
+    ("line", "goes_on"),
+    [
+        ("pier", ["Pier Office", "Pier Office entry"]),
+        ("Boat Shed", ["Boat Shed to Pier Office", "Boat Shed to Pier Office entry",
+                       "Boat Shed to Wet Lab"]),
+        ("Boat Shed to we", ["Boat Shed to Wet Lab"]),
+        ("Boat Shed to Wet Lab", ["Boat Shed to Wet Lab 100M", "Boat Shed to Wet Lab 1G"]),
+        ("Boat Shed to Wet Lab 4", ["Boat Shed to Wet Lab 40G", "Boat Shed to Wet Lab 400G"]),
+        ("Boat Shed to Wet Lab 100G", ["Boat Shed to Wet Lab 100G, growth 200G"]),
+    ],
+)  # fmt: skip
+def test_a_line_goes_on(line, goes_on):
+    assert list(suggestions(line, PLACES))[: len(goes_on)] == goes_on
 
 
 def test_what_is_possible_follows_the_published_reaches():

@@ -12,8 +12,13 @@ export type OptionView = Schemas["OptionView"];
 export type Possible = Schemas["PossibleView"];
 export type NeedRow = Schemas["NeedRowView"];
 export type Best = Schemas["BestView"];
+export type Line = Schemas["LineView"];
+export type Way = Schemas["WayView"];
+export type Finish = Schemas["FinishView"];
+export type SchoolCost = Schemas["SchoolCostView"];
+export type Outlying = Schemas["OutlyingView"];
 
-export const useChoice = (plan_id: number, revision: number, need: Need | null, weights: Weights) =>
+export const useChoice = (plan_id: number, revision: number, need: Need | null, weights: Weights | null) =>
   useQuery({
     queryKey: ["plan", plan_id, "choice", revision, need, weights],
     queryFn: () =>
@@ -28,7 +33,7 @@ export const useChoice = (plan_id: number, revision: number, need: Need | null, 
     retry: false,
   });
 
-export const useTurns = (plan_id: number, revision: number, need: Need | null, weights: Weights, on: boolean) =>
+export const useTurns = (plan_id: number, revision: number, need: Need | null, weights: Weights | null, on: boolean) =>
   useQuery({
     queryKey: ["plan", plan_id, "turns", revision, need, weights],
     queryFn: () =>
@@ -44,6 +49,58 @@ export const useTurns = (plan_id: number, revision: number, need: Need | null, w
 
 export const readLine = (plan_id: number, text: string) =>
   taken(client.POST("/api/plans/{plan_id}/choose/line", { params: { path: { plan_id } }, body: { text } }));
+
+export const useChoiceReference = (plan_id: number) =>
+  useQuery({
+    queryKey: ["choice-reference"],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/choose/reference", { params: { path: { plan_id } } })),
+    staleTime: Infinity,
+  });
+
+/** The line as it is typed: what it says so far, and how it may go on. */
+export const useLine = (plan_id: number, revision: number, text: string) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "line", revision, text],
+    queryFn: () => readLine(plan_id, text),
+    enabled: text.trim() !== "",
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+/** The recorded way between two places; null where no pathways lead there. */
+export const useWay = (plan_id: number, revision: number, a: string, b: string) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "way", revision, a, b],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/choose/way", { params: { path: { plan_id }, query: { a, b } } })),
+    enabled: a !== "" && b !== "",
+    retry: false,
+  });
+
+export const useSchoolCosts = (plan_id: number, revision: number, need: Need, weights: Weights | null, on: boolean) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "schools", revision, need, weights],
+    queryFn: () => taken(client.POST("/api/plans/{plan_id}/choose/schools", { params: { path: { plan_id } }, body: { need, weights } })),
+    enabled: on,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const useFinishes = (plan_id: number, revision: number, need: Need, key: string) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "finishes", revision, need, key],
+    queryFn: () => taken(client.POST("/api/plans/{plan_id}/choose/finishes", { params: { path: { plan_id } }, body: { need, key } })),
+    retry: false,
+  });
+
+export const compareOutlying = (plan_id: number, needs: Need[]) =>
+  taken(client.POST("/api/plans/{plan_id}/choose/outlying", { params: { path: { plan_id } }, body: { needs } }));
+
+export const useCopper = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "copper", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/copper", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
+  });
 
 export const usePossible = (plan_id: number, revision: number) =>
   useQuery({

@@ -1064,6 +1064,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/copper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listcopper
+         * @description The plan's copper runs, each against the reach of its row.
+         */
+        get: operations["listCopper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/choose/needs": {
         parameters: {
             query?: never;
@@ -1929,6 +1949,32 @@ export interface components {
             current: components["schemas"]["LinkView"] | null;
         };
         /**
+         * CopperRunView
+         * @description A copper run of the plan. problem : why it is too long, null where it reaches.
+         */
+        CopperRunView: {
+            /** Name */
+            name: string;
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** What */
+            what: string;
+            /** Rate Gbps */
+            rate_gbps: number;
+            /** Length M */
+            length_m: number;
+            /** Count */
+            count: number;
+            /** Reach M */
+            reach_m: number;
+            /** Note */
+            note: string | null;
+            /** Problem */
+            problem: string | null;
+        };
+        /**
          * Counts
          * @description Findings of one link by severity; echoes of others are not counted.
          */
@@ -2581,7 +2627,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable-type" | "cable" | "closure" | "group" | "reel" | "feed" | "price";
+            kind: "place" | "pathway" | "cable-type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price";
             /** Name */
             name: string | null;
             /** Doc */
@@ -3023,6 +3069,8 @@ export interface components {
         /**
          * NewCableView
          * @description A cable that an option pulls. placed : it will stand in the plan, its strands taken.
+         *
+         *     objections : what speaks against even the construction that suits the way best.
          */
         NewCableView: {
             /** Name */
@@ -3037,6 +3085,8 @@ export interface components {
             sheath_m: number;
             /** Placed */
             placed: boolean;
+            /** Objections */
+            objections: string[];
         };
         /**
          * NewPlanBody
@@ -3075,6 +3125,8 @@ export interface components {
             missing: string[];
             /** Minutes */
             minutes: number;
+            /** Labour */
+            labour: number | null;
             /** Later */
             later: number | null;
             /** Grows */
@@ -7315,6 +7367,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listCopper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopperRunView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -2,6 +2,7 @@
 import { Box, Button, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { Sheet } from "./Sheet";
+import { Problem } from "./Problem";
 
 interface Props {
   title: string;
@@ -36,11 +37,7 @@ export function AskSheet({ title, label, value, onClose, onStore }: Props) {
           <label htmlFor="ask">{label}</label>
         </Text>
         <Input id="ask" value={text} autoFocus onChange={(e) => setText(e.target.value)} onKeyDown={(e) => e.key === "Enter" && store()} />
-        {problem && (
-          <Text role="alert" color="stop.fg" mt="1">
-            {problem}
-          </Text>
-        )}
+        <Problem text={problem} mt="1" />
       </Box>
     </Sheet>
   );

@@ -10,6 +10,7 @@ import { change, typed } from "../../parts/figures";
 import { VerdictMark } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { BesideFrame } from "./BesideFrame";
+import { Problem } from "../../parts/Problem";
 
 type Value = string | number | null;
 const VERDICTS = ["works", "tight", "fails", "unknown"] as const;
@@ -61,11 +62,7 @@ function Form({ schools }: { schools: School[] }) {
       <Flex gap="4" wrap="wrap" align="center" bg="accent.subtle" px="3" py="2" mb="2" position="sticky" top="0" zIndex="1" data-effect="" aria-live="polite">
         <Text fontWeight="700">In this plan</Text>
         {(preview.data ?? null) && <Counts preview={preview.data!} />}
-        {problem && (
-          <Text role="alert" color="stop.fg" fontWeight="600">
-            {problem}
-          </Text>
-        )}
+        <Problem text={problem} />
         <Flex ml="auto" gap="2">
           <Button size="sm" variant="outline" colorPalette="accent" disabled={!changed.length} onClick={() => { setDraft(plan.house_rules); setTexts({}); setProblem(null); }}>
             Take back

@@ -7,6 +7,7 @@ import { useReference } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
 import { Sheet } from "../../parts/Sheet";
 import { KIND_WORDS, MODULE_FIGURES, partOf, textsOf, type Draft, type Kind, type Texts } from "./ownPart";
+import { Problem } from "../../parts/Problem";
 
 interface Props {
   draft: Draft;
@@ -60,11 +61,7 @@ export function OwnPartForm({ draft, isNew, onStore, onClose }: Props) {
         {reference.data && <Fields kind={kind} texts={texts} set={set} reference={reference.data} />}
       </Grid>
       <Box minH="48px" mt="3" aria-live="polite">
-        {problem && texts.name && (
-          <Text role="alert" color="stop.fg" fontWeight="600">
-            {problem}
-          </Text>
-        )}
+        <Problem text={texts.name ? problem : null} />
         {!problem &&
           check.data?.doubts.map((doubt) => (
             <Text key={doubt} color="warn.fg" fontWeight="600">

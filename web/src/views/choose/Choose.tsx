@@ -10,36 +10,14 @@ import { length, rate } from "../../parts/figures";
 import { Toggle } from "../../parts/Toggle";
 import { GrowthCheck } from "./GrowthCheck";
 import { ManyNeeds } from "./ManyNeeds";
-import { EMPTY, NeedForm, needOf, type Draft } from "./NeedForm";
+import { needOf, started } from "./draft";
+import { NeedForm } from "./NeedForm";
 import { Options } from "./Options";
 import { PossibleMap } from "./PossibleMap";
 import { Prices } from "./Prices";
+import { WeightSliders } from "./WeightSliders";
 
 type Tab = "options" | "possible" | "many" | "growth" | "prices";
-
-const DEFAULT_WEIGHTS: Weights = { house_rules: 4, growth: 3, cost: 3, later: 2, margin: 1, strands: 1, parts: 1, published: 2 };
-const WORDS: Record<keyof Weights, string> = {
-  house_rules: "house rules",
-  growth: "growth speed",
-  cost: "cost now",
-  later: "cost of growing",
-  margin: "margin",
-  strands: "few strands",
-  parts: "few parts",
-  published: "published figures",
-};
-
-function started(search: URLSearchParams): Draft {
-  const text = (key: string) => search.get(key) ?? "";
-  return {
-    ...EMPTY,
-    a_place: text("from"),
-    b_place: text("to"),
-    distance: text("distance"),
-    rate_gbps: Number(search.get("rate") ?? EMPTY.rate_gbps),
-    growth_gbps: search.get("growth") ? Number(search.get("growth")) : null,
-  };
-}
 
 export function Choose() {
   const { plan, links } = useOpenPlan();
@@ -48,7 +26,7 @@ export function Choose() {
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
   const [draft, setDraft] = useState(() => started(search));
-  const [weights, setWeights] = useState(DEFAULT_WEIGHTS);
+  const [weights, setWeights] = useState<Weights | null>(null);
   const [current, setCurrent] = useState<string | null>(null);
   const take = useTakeOption(plan.id);
   const [wanted, setWanted] = useState(search.get("link"));
@@ -65,22 +43,31 @@ export function Choose() {
   const build = (option: OptionView) =>
     settled &&
     take.mutateAsync({ need: settled, key: option.key, ...(replaced && { link_id: replaced.id }) }).then((changed) => {
+      if (!option.links) {
+        say(`Recorded: ${option.label}. Undo with u.`);
+        void navigate(`/plans/${plan.id}`);
+        return;
+      }
       say(`${replaced ? `${replaced.name} is now` : "Built:"} ${option.label}. Undo with u.`);
       if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
     }, refuse);
   return (
     <Flex direction="column" flex="1" minH="0" px="4" pt="2">
-      <Flex align="center" gap="4" wrap="wrap" mb="2">
-        <Heading as="h1" fontSize="28px" lineHeight="1.15" data-answer="">
-          {tab !== "options" ? TITLES[tab] : first && settled ? first.label : view ? "Nothing meets this need" : "What is wanted?"}
-        </Heading>
-        {tab === "options" && first && settled && (
-          <Text color="fg.muted">
-            first of {view.options.length} for {rate(settled.rate_gbps)} over {length(settled.distance_m, unit)}
-            {settled.growth_gbps ? `, later ${rate(settled.growth_gbps)}` : ""}
-          </Text>
-        )}
-        <Box ml="auto">
+      <Flex align="flex-start" gap="4" mb="2" direction={{ base: "column", lg: "row" }}>
+        <Box flex="1" minW="0">
+          <Heading as="h1" fontSize="28px" lineHeight="1.15" data-answer="">
+            {tab !== "options" ? TITLES[tab] : first && settled ? first.label : view ? "Nothing meets this need" : "What is wanted?"}
+          </Heading>
+          {tab === "options" && first && settled && (
+            <Text color="fg.muted" lineHeight="1.3">
+              first of {view.options.length} for {rate(settled.rate_gbps)} over {length(settled.distance_m, unit)}
+              {settled.redundant_m != null ? ` and ${length(settled.redundant_m, unit)}` : ""}
+              {settled.growth_gbps ? `, later ${rate(settled.growth_gbps)}${settled.growth_by ? ` by ${settled.growth_by}` : ""}` : ""}
+              {view.growth_counts < 1 ? `; growth counts ${Math.round(view.growth_counts * 100)} %, being that far off` : ""}
+            </Text>
+          )}
+        </Box>
+        <Box flex="none" pt="1">
           <Toggle
             label="Show"
             value={tab}
@@ -102,21 +89,12 @@ export function Choose() {
         <Flex flex="1" minH="0" gap="4" direction={{ base: "column", lg: "row" }} overflowY={{ base: "auto", lg: "hidden" }}>
           <Box w={{ base: "100%", lg: "270px" }} flex="none" overflowY={{ lg: "auto" }} pb={{ lg: "4" }}>
             <NeedForm draft={draft} onChange={setDraft} problem={problem || null} />
-            <Text fontSize="13px" fontWeight="600" mt="3">
-              What counts, 0 to 5
-            </Text>
-            {(Object.keys(WORDS) as (keyof Weights)[]).map((key) => (
-              <Flex key={key} align="center" gap="2" fontSize="13px">
-                <Text asChild flex="1">
-                  <label htmlFor={`weight-${key}`}>{WORDS[key]}</label>
-                </Text>
-                <input id={`weight-${key}`} type="range" min="0" max="5" step="1" value={weights[key]} onChange={(e) => setWeights({ ...weights, [key]: Number(e.target.value) })} style={{ width: 110, accentColor: "var(--chakra-colors-accent-fg)" }} />
-                <Text w="12px">{weights[key]}</Text>
-              </Flex>
-            ))}
+            <Box mt="2">
+              <WeightSliders budget={draft.budget} weights={weights} onChange={setWeights} />
+            </Box>
           </Box>
           {tab === "possible" && <PossibleMap need={settled} />}
-          {tab === "options" && view && settled && <Options view={view} need={settled} weights={weights} current={current} onPick={setCurrent} onTake={(o) => void build(o)} replaced={replaced} onAside={() => setWanted(null)} />}
+          {tab === "options" && view && settled && <Options view={view} need={settled} weights={weights} current={current} onPick={setCurrent} onNeed={(change) => setDraft({ ...draft, ...change })} onTake={(o) => void build(o)} replaced={replaced} onAside={() => setWanted(null)} />}
           {tab === "options" && !view && (
             <Text color="fg.muted" maxW="520px">
               {need && choice.isPending ? "Building every way to do it, and judging each …" : "Say where from and where to, how far along the route, and how fast now and later. Every way to do it is built as a real light path and judged like any link; those that do not work say why."}

@@ -3,9 +3,8 @@ import { Box, Table, Text } from "@chakra-ui/react";
 import { Link as RouterLink } from "react-router";
 import { useGrowthCheck } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
-import { rate } from "../../parts/figures";
+import { money, rate } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
-import { money } from "./Options";
 
 export function GrowthCheck() {
   const { plan } = useOpenPlan();

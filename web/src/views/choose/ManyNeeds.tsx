@@ -1,12 +1,13 @@
 /** Many needs from a CSV: judged row by row, each with its first option, taken in one step. */
 import { Box, Button, Flex, Link, Table, Text } from "@chakra-ui/react";
 import { useRef, useState } from "react";
-import { bestOf, readNeeds, useTakeMany, type Best, type NeedRow } from "../../api/choice";
+import { bestOf, compareOutlying, readNeeds, useTakeMany, type Best, type NeedRow, type Outlying } from "../../api/choice";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { plus } from "../../parts/figures";
+import { money, plus } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
-import { money } from "./Options";
+import { OutlyingCost } from "./OutlyingCost";
+import { Problem } from "../../parts/Problem";
 
 const AT_ONCE = 10;
 
@@ -17,6 +18,7 @@ export function ManyNeeds() {
   const input = useRef<HTMLInputElement>(null);
   const [rows, setRows] = useState<NeedRow[]>([]);
   const [found, setFound] = useState<Map<number, Best>>(new Map());
+  const [outlying, setOutlying] = useState<Outlying[]>([]);
   const [running, setRunning] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const stop = useRef(false);
@@ -43,8 +45,11 @@ export function ManyNeeds() {
     setProblem(null);
     setRows([]);
     setFound(new Map());
+    setOutlying([]);
     readNeeds(plan.id, file).then((all) => {
       setRows(all);
+      const needs = all.flatMap((r) => (r.need ? [r.need] : []));
+      if (needs.length > 1) compareOutlying(plan.id, needs).then(setOutlying, failed);
       void search(all);
     }, failed);
   };
@@ -85,14 +90,11 @@ export function ManyNeeds() {
           </Button>
         )}
       </Flex>
-      {problem && (
-        <Text role="alert" color="stop.fg" fontWeight="600">
-          {problem}
-        </Text>
-      )}
+      <Problem text={problem} />
       {rows.length === 0 && <Text color="fg.muted">One row a need: from, to, distance_m, rate_gbps, and what else is known. Nothing is stored until you take it.</Text>}
       {rows.length > 0 && (
         <Box overflowY="auto" flex="1" minH="0" pb="4">
+          <OutlyingCost found={outlying} />
           <Table.Root size="sm" variant="line" aria-label="Needs" css={{ "& td, & th": { py: "1" } }}>
             <Table.Header>
               <Table.Row bg="bg">

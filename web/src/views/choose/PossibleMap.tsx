@@ -69,6 +69,9 @@ export function PossibleMap({ need }: { need: Need | null }) {
           <SvgText x={width - ROOM.right} y={height - 4} textAnchor="end" tone="fg.muted">
             {unit} of route
           </SvgText>
+          {need && rates.includes(need.rate_gbps) && (
+            <line x1={x(need.distance_m)} x2={x(need.distance_m)} y1={ROOM.top} y2={height - ROOM.bottom} stroke={paint("accent.fg")} strokeWidth="2" strokeDasharray="5 4" />
+          )}
           {rates.map((r) => {
             return (
               <g key={r}>
@@ -93,7 +96,6 @@ export function PossibleMap({ need }: { need: Need | null }) {
           })}
           {need && rates.includes(need.rate_gbps) && (
             <g>
-              <line x1={x(need.distance_m)} x2={x(need.distance_m)} y1={ROOM.top} y2={height - ROOM.bottom} stroke={paint("accent.fg")} strokeWidth="2" strokeDasharray="5 4" />
               {[need.rate_gbps, need.growth_gbps ?? need.rate_gbps].map((r, i) => (
                 <g key={i}>
                   <circle cx={x(need.distance_m)} cy={band(r) + 26} r="9" fill={paint("bg")} stroke={paint("accent.fg")} strokeWidth="4" />

@@ -10,6 +10,7 @@ import { db, dbm, length, plus } from "../../parts/figures";
 import { VerdictMark, verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { Sheet } from "../../parts/Sheet";
+import { Problem } from "../../parts/Problem";
 
 interface Props {
   linkId: number;
@@ -33,11 +34,7 @@ export function CompareSheet({ linkId, choices, onKeep, onClose }: Props) {
       <Text color="fg.muted" mb="3">
         Nothing is stored until one is kept. Entered losses are left out where the glass changes.
       </Text>
-      {answer.error && (
-        <Text role="alert" color="stop.fg" fontWeight="600">
-          {answer.error.message}
-        </Text>
-      )}
+      <Problem text={answer.error?.message ?? null} />
       {columns.length === 0 && !answer.error && <Text color="fg.muted">Working it out …</Text>}
       <Grid templateColumns={`104px repeat(${columns.length}, minmax(150px, 1fr))`} columnGap="3" rowGap="1.5" data-compare="">
         <Box />

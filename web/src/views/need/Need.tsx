@@ -11,6 +11,7 @@ import { fromUnit, length, plus, rate, typed } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
 import { Toggle } from "../../parts/Toggle";
 import { paint } from "../../theme";
+import { Problem } from "../../parts/Problem";
 
 function Labelled({ label, children, hint }: { label: string; children: (id: string) => React.ReactNode; hint?: string }) {
   const id = useId();
@@ -121,11 +122,7 @@ export function Need() {
                 </NativeSelect.Root>
               )}
             </Labelled>
-            {problem && (
-              <Text role="alert" color="stop.fg" fontWeight="600">
-                {problem}
-              </Text>
-            )}
+            <Problem text={problem} />
             <Button type="submit" colorPalette="accent" size="lg" loading={pending}>
               {application ? `Add with ${application}` : "Add the link"}
             </Button>

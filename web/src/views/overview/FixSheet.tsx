@@ -7,6 +7,7 @@ import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { difference } from "../../parts/FindingCard";
 import { Sheet } from "../../parts/Sheet";
+import { Problem } from "../../parts/Problem";
 
 export function FixSheet({ onClose }: { onClose: () => void }) {
   const { plan } = useOpenPlan();
@@ -49,11 +50,7 @@ export function FixSheet({ onClose }: { onClose: () => void }) {
         that need a choice are not listed.
       </Text>
       {fixes.isPending && <Text>Looking for remedies …</Text>}
-      {(problem ?? fixes.error?.message) && (
-        <Text role="alert" color="stop.fg" fontWeight="600">
-          {problem ?? fixes.error?.message}
-        </Text>
-      )}
+      <Problem text={problem ?? fixes.error?.message ?? null} />
       {fixes.data?.length === 0 && <Text fontWeight="600">Nothing to fix without a choice.</Text>}
       {fixes.data?.map((fix) => (
         <Row key={fix.link_id} fix={fix} on={!left.has(fix.link_id)} onToggle={() => toggle(fix.link_id)} />

@@ -12,6 +12,7 @@ import { BASIS, db, lengthNumber, plus } from "../../parts/figures";
 import { UsedBar } from "../../parts/MarginBar";
 import { SeverityMark, VerdictMark, verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
+import { CopperRuns } from "./CopperRuns";
 import { FixSheet } from "./FixSheet";
 import { PlanFindings } from "./PlanFindings";
 
@@ -251,6 +252,7 @@ export function Overview() {
       </Flex>
       {fixing && <FixSheet onClose={() => setFixing(false)} />}
       <PlanFindings />
+      <CopperRuns />
       {links.length === 0 ? (
         <EmptyPlan to={add} />
       ) : (

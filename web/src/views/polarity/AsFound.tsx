@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Edit, PolarityView } from "../../api/client";
 import { useAsFound, type Reading } from "../../api/polarity";
 import { useOpenPlan } from "../../app/planContext";
+import { Problem } from "../../parts/Problem";
 
 interface Props {
   linkId: number;
@@ -61,11 +62,7 @@ export function AsFound({ linkId, view, onPut }: Props) {
           Noted: {readings.map((r) => `${starts.find((s) => s.value === key(r.start))?.label} → ${named(r.end, duplexEnd)}`).join(", ")}
         </Text>
       )}
-      {answer.error && (
-        <Text role="alert" color="stop.fg" fontWeight="600">
-          {answer.error.message}
-        </Text>
-      )}
+      <Problem text={answer.error?.message ?? null} />
       {readings.length > 0 && answer.data && (
         <Box mt="2" data-explanations="">
           <Text fontWeight="700">

@@ -1,11 +1,12 @@
 /** A new cable: two places and how many strands; the rest is filled in afterwards. */
-import { Button, Text } from "@chakra-ui/react";
+import { Button } from "@chakra-ui/react";
 import { useState } from "react";
 import { useChangePlant, type PlantView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { Sheet } from "../../parts/Sheet";
 import { SheetChoice, SheetText } from "../../parts/SheetRow";
+import { Problem } from "../../parts/Problem";
 
 export function AddCable({ plant, onClose, onAdded }: { plant: PlantView; onClose: () => void; onAdded: (name: string) => void }) {
   const { plan } = useOpenPlan();
@@ -43,11 +44,7 @@ export function AddCable({ plant, onClose, onAdded }: { plant: PlantView; onClos
       <SheetChoice label="From" value={a} values={places} onChange={setA} />
       <SheetChoice label="To" value={b} values={places} onChange={setB} />
       <SheetText label="Strands" value={strands} onChange={setStrands} onEnter={store} mono />
-      {problem && (
-        <Text role="alert" color="stop.fg" fontWeight="600">
-          {problem}
-        </Text>
-      )}
+      <Problem text={problem} />
     </Sheet>
   );
 }

@@ -7,6 +7,7 @@ import { useOpenPlan } from "../../app/planContext";
 import { typed } from "../../parts/figures";
 import { Sheet } from "../../parts/Sheet";
 import { SheetChoice, SheetText } from "../../parts/SheetRow";
+import { Problem } from "../../parts/Problem";
 
 type Construction = PlantView["cable_types"][number];
 
@@ -122,11 +123,7 @@ export function OwnConstruction({ known, onClose, onStored }: Props) {
       <Text fontSize="13px" color="fg.muted">
         What is left empty stays unknown, and is said to be.
       </Text>
-      {problem && (
-        <Text role="alert" color="stop.fg" fontWeight="600">
-          {problem}
-        </Text>
-      )}
+      <Problem text={problem} />
     </Sheet>
   );
 }

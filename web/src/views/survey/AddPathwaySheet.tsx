@@ -1,5 +1,5 @@
 /** A new pathway: two places and a length; the rest is filled in afterwards. */
-import { Button, Text } from "@chakra-ui/react";
+import { Button } from "@chakra-ui/react";
 import { useState } from "react";
 import { useChangePlant, usePlantReference } from "../../api/plant";
 import { useOpenPlan } from "../../app/planContext";
@@ -7,6 +7,7 @@ import { useSettings } from "../../app/settings";
 import { fromUnit, typed } from "../../parts/figures";
 import { Sheet } from "../../parts/Sheet";
 import { SheetChoice, SheetText } from "../../parts/SheetRow";
+import { Problem } from "../../parts/Problem";
 
 interface Props {
   places: string[];
@@ -57,11 +58,7 @@ export function AddPathwaySheet({ places, from, onClose, onAdded }: Props) {
       <SheetChoice label="To" value={b} values={places} onChange={setB} />
       <SheetChoice label="Kind" value={kind} values={kinds} onChange={setKind} />
       <SheetText label={`Length, ${unit}`} value={length} onChange={setLength} onEnter={store} mono autoFocus />
-      {problem && (
-          <Text role="alert" color="stop.fg" fontWeight="600">
-            {problem}
-          </Text>
-        )}
+      <Problem text={problem} />
     </Sheet>
   );
 }

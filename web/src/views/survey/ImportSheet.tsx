@@ -6,6 +6,7 @@ import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { Mono } from "../../parts/Mono";
 import { Sheet } from "../../parts/Sheet";
+import { Problem } from "../../parts/Problem";
 
 const TONES = { added: "fine.fg", changed: "note.fg", unchanged: "fg.muted", refused: "stop.fg" } as const;
 const SHOWN = 300;
@@ -64,11 +65,7 @@ export function ImportSheet({ onClose }: { onClose: () => void }) {
         Choose a file …
       </Button>
       <input ref={input} type="file" hidden accept=".csv,.json,.geojson,text/csv,application/geo+json" aria-label="File of places or pathways" onChange={(e) => look(e.target.files?.[0])} />
-      {problem && (
-        <Text role="alert" color="stop.fg" fontWeight="600" mt="2">
-          {problem}
-        </Text>
-      )}
+      <Problem text={problem} mt="2" />
       {preview && (
         <Box mt="3" data-preview="">
           <Flex gap="4" mb="2" fontWeight="700" wrap="wrap">

@@ -1,0 +1,163 @@
+"""Routes about many needs at once, and about what the plan's links will need later."""
+
+from dataclasses import asdict
+
+from fastapi import APIRouter, Request, Response
+
+from passerelle.core.choice.need import SiteNeed, check_need
+from passerelle.core.choice.options import find
+from passerelle.core.choice.outlying import outlying
+from passerelle.core.choice.ranking import ranked
+from passerelle.core.choice.weights import weights_for
+from passerelle.core.proposal import NeedError
+from passerelle.formats.checkjson import rounded
+from passerelle.formats.needsfile import COLUMNS, read_needs
+from passerelle.formats.refusal import Refused
+from passerelle.plans import choosing
+from passerelle.plans.changes import Author
+from passerelle.plans.documents import links, place_names
+
+from . import schemas
+from . import schemas_choice as choice
+from .asking import chosen, need_of, world_of
+from .context import Ctx, Number, Who, changed, get_plan
+from .routes_prices import CONFLICT, FILE_BODY
+
+router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
+MOST_GROWN = 200
+
+
+@router.post("/choose/needs", name="readNeeds", openapi_extra=FILE_BODY)
+async def needs(ctx: Ctx, plan_id: Number, request: Request) -> list[choice.NeedRowView]:
+    """The rows of a CSV of needs, each judged by itself; nothing is stored."""
+    with ctx.store.reading() as session:
+        world = world_of(ctx, session, get_plan(session, plan_id))
+    return [
+        choice.NeedRowView(
+            line=row.line,
+            said=row.said,
+            need=choice.NeedModel(**asdict(row.need)) if row.need else None,
+            problem=row.problem,
+        )
+        for row in read_needs(await request.body(), world.devices, world.year)
+    ]
+
+
+@router.post("/choose/best", name="bestOptions")
+def best(ctx: Ctx, plan_id: Number, body: choice.BestBody) -> list[choice.BestView]:
+    """The first option that can be planned, for each of a few needs."""
+    with ctx.store.reading() as session:
+        world = world_of(ctx, session, get_plan(session, plan_id))
+    found = []
+    for model in body.needs:
+        try:
+            options = find(need_of(model, world), world)
+        except Refused as refused:
+            found.append(choice.BestView(key=None, total=None, margin_db=None, reason=str(refused)))
+            continue
+        order = [one for one in ranked(options, weights_for(model.budget)) if one.option.links]
+        if not order:
+            reason = options.ruled_out[0].reason if options.ruled_out else "nothing is offered"
+            found.append(choice.BestView(key=None, total=None, margin_db=None, reason=reason))
+            continue
+        first = order[0]
+        found.append(
+            choice.BestView(
+                key=first.option.key,
+                total=rounded(first.option.total),
+                margin_db=rounded(first.option.margin_db),
+                reason="; ".join(first.why),
+            )
+        )
+    return found
+
+
+@router.post("/choose/outlying", name="compareOutlying")
+def home_runs(ctx: Ctx, plan_id: Number, body: choice.OutlyingBody) -> list[choice.OutlyingView]:
+    """Home runs against one shared cable, for needs that start from one place."""
+    with ctx.store.reading() as session:
+        world = world_of(ctx, session, get_plan(session, plan_id))
+    return [
+        choice.OutlyingView(
+            hub=one.hub,
+            places=list(one.places),
+            left_out=list(one.left_out),
+            layouts=[
+                choice.LaidOutView(
+                    school=laid.school,
+                    taken=laid.taken,
+                    total=rounded(laid.total),
+                    cables=laid.layout.cables,
+                    cable_m=rounded(laid.layout.cable_m, 1) or 0.0,
+                    strands=laid.layout.strands,
+                    worst=laid.layout.one_cable.worst,
+                    said=laid.layout.said,
+                )
+                for laid in one.layouts
+            ],
+        )
+        for one in outlying([need_of(model, world) for model in body.needs], world)
+    ]
+
+
+@router.post("/choose/take-many", name="takeOptions", responses=CONFLICT)
+def take_many(ctx: Ctx, who: Who, plan_id: Number, body: choice.TakeManyBody) -> schemas.Changed:
+    """Many options become links as one step."""
+    with ctx.store.writing() as session:
+        plan = get_plan(session, plan_id)
+        world = world_of(ctx, session, plan)
+        options = [chosen(need_of(one.need, world), one.key, world) for one in body.chosen]
+        if any(option.copper is not None for option in options):
+            raise Refused("chosen", "copper is taken need by need; it has no light path")
+        what = f"Take options for {len(options)} needs"
+        choosing.add_options(session, plan, options, Author(who, body.base), what)
+        return changed(ctx, session, plan)
+
+
+@router.get("/choose/needs.csv", name="needsTemplate", response_class=Response)
+def template(plan_id: Number) -> Response:
+    """An empty file of needs with its columns."""
+    headers = {"Content-Disposition": 'attachment; filename="needs.csv"'}
+    return Response(
+        ",".join(COLUMNS) + "\r\n", media_type="text/csv; charset=utf-8", headers=headers
+    )
+
+
+@router.get("/growth-check", name="checkGrowth")
+def growth_check(ctx: Ctx, plan_id: Number) -> list[choice.GrowthRow]:
+    """Links that will not carry the plan's growth speed, and the least that it would take."""
+    with ctx.store.reading() as session:
+        plan = get_plan(session, plan_id)
+        frame, names = ctx.answers.frame(plan), place_names(session, plan)
+        world = world_of(ctx, session, plan)
+        found: list[choice.GrowthRow] = []
+        for row in links(session, plan):
+            check = ctx.answers.alone(row, frame, names)
+            said = next((f for f in check.findings if f.rule.id == "fiber.growth"), None)
+            if said is None or frame.rules.growth_gbps is None or len(found) >= MOST_GROWN:
+                continue
+            link = check.budget.link
+            need = SiteNeed(
+                link.a.place or "a", link.b.place or "b",
+                max(1.0, check.budget.length_m - 10), frame.rules.growth_gbps,
+            )  # fmt: skip
+            try:
+                check_need(need)
+            except NeedError:
+                continue  # the plan's growth speed is no speed of the table: the finding says so
+            order = ranked(find(need, world, with_growth=False))
+            takes = order[0].option.label if order else "nothing of the table does it"
+            total = rounded(order[0].option.total) if order else None
+            found.append(
+                choice.GrowthRow(
+                    id=row.id,
+                    name=row.name,
+                    a_place=link.a.place,
+                    b_place=link.b.place,
+                    distance_m=rounded(need.distance_m, 1) or 0.0,
+                    message=said.message,
+                    takes=takes,
+                    total=total,
+                )
+            )
+    return found
