@@ -14,7 +14,7 @@ from passerelle.core.choice.prices import PriceBook
 from passerelle.core.choice.ranking import Ranked, by_mode, ranked, sensitivity
 from passerelle.core.choice.schools import finishes, schools
 from passerelle.core.choice.weights import WEIGHTS
-from passerelle.core.plant.diverse import Ways, routes_between, shortest_routes
+from passerelle.core.plant.diverse import routes_between, shortest_routes, ways_of
 from passerelle.core.plant.model import Plant
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.plantdocs import CopperDoc
@@ -131,7 +131,7 @@ def _way(plant: Plant, a: str, b: str) -> choice.WayView | None:
     """The recorded way between two places, and the one that shares least with it."""
     if a not in plant.places or b not in plant.places or a == b:
         return None
-    ways = Ways(plant)
+    ways = ways_of(plant)
     shortest, pair = shortest_routes(ways, a, (b,)).get(b), routes_between(plant, a, b, ways)
     if shortest is None or pair is None:
         return None

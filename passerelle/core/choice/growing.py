@@ -4,7 +4,7 @@ from dataclasses import dataclass, field, replace
 
 from passerelle.core.check import TIGHT, WORKS, LinkCheck
 from passerelle.core.future import comparable
-from passerelle.core.growth import as_application, growth
+from passerelle.core.growth import as_application
 from passerelle.core.link import Link
 from passerelle.core.modules import Module
 from passerelle.core.tables import STANDARD
@@ -48,9 +48,25 @@ class Ripe:
         slower = min(sums.modules, key=lambda module: module.rate_gbps)
         key = (now, slower.strands, slower.parent, slower.source[:3], sums.link.path.parts[1:-1])
         if key not in self.known:
-            names = growth(check).carries
-            self.known[key] = max((STANDARD.applications[n].rate_gbps for n in names), default=now)
+            self.known[key] = _fastest(check, slower, now)
         return self.known[key]
+
+
+def _fastest(check: LinkCheck, module: Module, now_gbps: float) -> float:
+    """Fastest first, so that glass with much to spare is done at once."""
+    if module.parent is not None:
+        return now_gbps  # a lane grows with its port, not by itself
+    lowest = check.budget.lowest
+    faster = [
+        a
+        for a in comparable(module, lowest.mode if lowest else "")
+        if a.rate_gbps > now_gbps and not (a.pairs_with and a.pairs_with < a.name)
+    ]
+    for application in sorted(faster, key=lambda a: -a.rate_gbps):
+        then = check.again(as_application(check.budget.link, application))
+        if then.verdict in (WORKS, TIGHT):
+            return application.rate_gbps
+    return now_gbps
 
 
 def carried(

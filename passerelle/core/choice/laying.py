@@ -8,10 +8,10 @@ from dataclasses import dataclass, field, replace
 
 from passerelle.core.connectors import Connector
 from passerelle.core.house_rules import FACTORY, FIELD, PIGTAILS, HouseRules
-from passerelle.core.lightpath import Segment
+from passerelle.core.lightpath import LightPath, Segment
 from passerelle.core.link import Link
 from passerelle.core.plant.check_cables import check_construction
-from passerelle.core.plant.diverse import Route, routes_between, shortest_routes
+from passerelle.core.plant.diverse import Pair, Route, routes_between, shortest_routes, ways_of
 from passerelle.core.plant.model import Cable, Other, Pathway, Place, Plant, Termination
 from passerelle.core.plant.tables import CABLE_TYPES, CableType
 from passerelle.core.plant.taking import strands_needed, take
@@ -152,11 +152,14 @@ class Layer:
         plant = replace(self._plant(route), cables={one.name: one for one in cables})
         numbers = _numbers(links, size, trunk)
         each = -(-len(links) // count)
-        on = tuple(
-            take(plant, link, cable_at(link)[0], cables[n // each].name, numbers[n])
-            for n, link in enumerate(links)
-        )
-        return on, laid
+        on: list[Link] = []
+        for n, link in enumerate(links):
+            name = cables[n // each].name
+            if n and link.path is first.path:
+                on.append(_on_strands(on[0], link, name, numbers[n]))
+            else:
+                on.append(take(plant, link, cable_at(link)[0], name, numbers[n]))
+        return tuple(on), laid
 
     def _plant(self, route: int) -> Plant:
         """The pathways of a route, with what the need says of the way where none is recorded."""
@@ -176,6 +179,17 @@ class Layer:
         return self._made[key]
 
 
+def _on_strands(made: Link, link: Link, cable: str, numbers: tuple[int, ...]) -> Link:
+    """A link with the path of another that is on its strands already, on strands of its own."""
+    parts = tuple(
+        replace(p, cable=cable, label=cable, strand_numbers=numbers)
+        if isinstance(p, Segment) and p.cable
+        else p
+        for p in made.path.parts
+    )
+    return replace(link, path=LightPath(parts), a=made.a, b=made.b)
+
+
 def unused(base: str, known: set[str]) -> str:
     """A name that is not there yet, within the length that names may have."""
     base = base[:110]
@@ -191,12 +205,18 @@ def _recorded(need: SiteNeed, world: World) -> tuple[Route | None, Route | None]
     known = world.plant.places
     if need.a_place not in known or need.b_place not in known or need.a_place == need.b_place:
         return None, None
-    shortest = shortest_routes(world.ways, need.a_place, (need.b_place,)).get(need.b_place)
+    plant, between = world.plant, (need.a_place, need.b_place)
+    memo, ways = plant.memo, ways_of(plant)
+    if ("shortest", *between) not in memo:
+        memo["shortest", *between] = shortest_routes(ways, between[0], between[1:]).get(between[1])
+    shortest: Route | None = memo["shortest", *between]
     if shortest is None:
         return None, None
     if need.redundant_m is None:
         return shortest, None
-    pair = routes_between(world.plant, need.a_place, need.b_place, world.ways)
+    if ("pair", *between) not in memo:
+        memo["pair", *between] = routes_between(plant, *between, ways)
+    pair: Pair | None = memo["pair", *between]
     if pair is None or pair.second is None:
         return shortest, None
     first = pair.first if _same(pair.first.length_m, need.distance_m) else shortest

@@ -95,8 +95,8 @@ def _check_way(need: SiteNeed) -> None:
         if far_m is not None and not 0 < far_m <= MOST_M:
             raise NeedError(
                 key,
-                f"{far_m:g} m is not a distance between two places; it is more than 0 and at "
-                f"most {MOST_M:g} m",
+                f"{far_m:.10g} m is not a distance between two places; it is more than 0 and at "
+                f"most {MOST_M:.10g} m",
             )
     if need.same_rack and need.distance_m > SAME_RACK_M:
         reason = (
@@ -115,7 +115,9 @@ def _check_speeds(need: SiteNeed, this_year: int | None) -> None:
     known = rates()
     listed = ", ".join(f"{rate:g}" for rate in known)
     if need.rate_gbps not in known:
-        raise NeedError("rate_gbps", f"{need.rate_gbps:g} Gb/s is no speed of the table: {listed}")
+        raise NeedError(
+            "rate_gbps", f"{need.rate_gbps:.10g} Gb/s is no speed of the table: {listed}"
+        )
     if need.growth_by is not None:
         first = this_year or 2000
         if not first <= need.growth_by <= LAST_YEAR:
@@ -129,7 +131,7 @@ def _check_speeds(need: SiteNeed, this_year: int | None) -> None:
     if need.growth_gbps is None:
         return
     if need.growth_gbps not in known:
-        reason = f"{need.growth_gbps:g} Gb/s is no speed of the table: {listed}"
+        reason = f"{need.growth_gbps:.10g} Gb/s is no speed of the table: {listed}"
         raise NeedError("growth_gbps", reason)
     if need.growth_gbps < need.rate_gbps:
         reason = (

@@ -5,13 +5,12 @@ with the one finding that decides.
 """
 
 from dataclasses import dataclass, replace
-from typing import TypeGuard
 
 from passerelle.core.check import TIGHT, WORKS, LinkCheck, check_link
-from passerelle.core.edits import apply_all
+from passerelle.core.edits import Edit, apply_all
 from passerelle.core.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
 from passerelle.core.judging import uncertain_figures
-from passerelle.core.lightpath import Part, Segment
+from passerelle.core.lightpath import Segment
 from passerelle.core.link import Link
 from passerelle.core.modules import EndError
 from passerelle.core.plant.model import Cable
@@ -161,15 +160,22 @@ def cured(link: Link, world: World) -> LinkCheck:
 
     Raises EndError.
     """
+    return _cured(link, world)[0]
+
+
+def _cured(link: Link, world: World) -> tuple[LinkCheck, tuple[Edit, ...]]:
+    """The check, and the cures that links made alike take as well."""
     check = check_link(link, world.rules, world.tables)
+    edits: tuple[Edit, ...] = ()
     for _ in range(2):
         remedy = next(
             (f.remedy for f in check.findings if f.rule.id in _CURED and f.remedy is not None), None
         )
         if remedy is None:
-            return check
+            break
+        edits = (*edits, *remedy.edits)
         check = check_link(apply_all(check.budget.link, remedy.edits), world.rules, world.tables)
-    return check
+    return check, edits
 
 
 def _judged(candidate: Candidate, need: SiteNeed, world: World, layer: Layer) -> Option | RuledOut:
@@ -212,42 +218,28 @@ def _judged(candidate: Candidate, need: SiteNeed, world: World, layer: Layer) ->
 
 
 def _checked(links: tuple[Link, ...], world: World) -> tuple[tuple[Link, ...], LinkCheck]:
-    """The links with their cures, and the worst of their checks; one stands for all if alike."""
-    differ = _differ(links)
-    checks = [cured(link, world) for link in (links if differ else links[:1])]
-    worst = min(checks, key=lambda c: (c.verdict in (WORKS, TIGHT), c.margin_db or -99.0))
-    if differ:
-        return tuple(check.budget.link for check in checks), worst
-    # Only the strands may differ: what was cured stands at the same places of each path.
-    made = worst.budget.link
-    return tuple(_like(made, link) for link in links), worst
-
-
-def _like(made: Link, link: Link) -> Link:
-    """The cured link under another's name and on its strands."""
-    numbers = iter([p.strand_numbers for p in link.path.parts if _on_cable(p)])
-    parts = tuple(
-        replace(p, strand_numbers=next(numbers, ())) if _on_cable(p) else p for p in made.path.parts
+    """The links with their cures, and the worst of their checks; one stands for all made alike."""
+    known: dict[tuple[object, ...], tuple[LinkCheck, tuple[Edit, ...]]] = {}
+    made = []
+    for link in links:
+        sort = _sort(link)
+        if sort in known:
+            edits = known[sort][1]
+            made.append(apply_all(link, edits) if edits else link)
+        else:
+            known[sort] = _cured(link, world)
+            made.append(known[sort][0].budget.link)
+    worst = min(
+        (check for check, _ in known.values()),
+        key=lambda c: (c.verdict in (WORKS, TIGHT), c.margin_db or -99.0),
     )
-    return replace(link, path=replace(made.path, parts=parts), a=made.a, b=made.b)
+    return tuple(made), worst
 
 
-def _on_cable(part: Part) -> TypeGuard[Segment]:
-    return isinstance(part, Segment) and part.cable is not None
-
-
-def _differ(links: tuple[Link, ...]) -> bool:
-    """Lanes, channels and cables make circuits differ; strand numbers and names do not."""
-    first = _bare(links[0])
-    return any(_bare(link) != first for link in links[1:])
-
-
-def _bare(link: Link) -> tuple[object, ...]:
-    parts = tuple(
-        replace(p, strand_numbers=(), cable="", label=None) if _on_cable(p) else p
-        for p in link.path.parts
-    )
-    return (parts, link.a, link.b)
+def _sort(link: Link) -> tuple[object, ...]:
+    """What circuits of one option differ by, beside strands and names: lanes and channels."""
+    channels = tuple(p.channels for p in link.path.parts if isinstance(p, Segment) and p.channels)
+    return (link.a.port.lane, link.b.port.lane, link.a.own, channels)
 
 
 def _against(check: LinkCheck) -> tuple[str, ...]:

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from passerelle.core.house_rules import HOME_RUN, SHARED
-from passerelle.core.plant.diverse import shortest_routes
+from passerelle.core.plant.diverse import shortest_routes, ways_of
 from passerelle.core.plant.tables import PRACTICE
 from passerelle.core.plant.topology import Layout, compare
 
@@ -47,8 +47,7 @@ def outlying(needs: Iterable[SiteNeed], world: World) -> tuple[Outlying, ...]:
         )
     found = []
     for hub, wanted in strands.items():
-        runs = world.ways.number.keys()
-        reached = _reached(hub, tuple(wanted), world) if hub in runs else {}
+        reached = _reached(hub, tuple(wanted), world) if hub in world.plant.places else {}
         if len(reached) < 2:
             continue
         each = max(wanted[place] for place in reached)
@@ -74,7 +73,7 @@ def _reached(hub: str, places: tuple[str, ...], world: World) -> dict[str, float
     slack = 2 * PRACTICE["slack_each_end_m"].value
     return {
         place: route.length_m + slack
-        for place, route in shortest_routes(world.ways, hub, known).items()
+        for place, route in shortest_routes(ways_of(world.plant), hub, known).items()
     }
 
 

@@ -1,12 +1,10 @@
 """What options are made from."""
 
 from dataclasses import dataclass, field
-from functools import cached_property
 
 from passerelle.core.devices import Device
 from passerelle.core.house_rules import HouseRules
 from passerelle.core.modules import OwnModule
-from passerelle.core.plant.diverse import Ways
 from passerelle.core.plant.model import Plant
 from passerelle.core.tables import STANDARD, Tables
 
@@ -28,8 +26,3 @@ class World:
     devices: dict[str, Device] = field(default_factory=dict)
     shelf: frozenset[str] = frozenset()
     year: int | None = None
-
-    @cached_property
-    def ways(self) -> Ways:
-        """The recorded pathways, ready to be searched."""
-        return Ways(self.plant)

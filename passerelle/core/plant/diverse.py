@@ -83,6 +83,13 @@ class Ways:
         return 2 * self.number[a] + 1, 2 * self.number[b]
 
 
+def ways_of(plant: Plant) -> Ways:
+    """The pathways of a plant, ready to be searched; made once."""
+    found: Ways = plant.memo.get(("ways",)) or Ways(plant)
+    plant.memo["ways",] = found
+    return found
+
+
 Graph = rx.PyDiGraph
 
 

@@ -3,6 +3,7 @@
 from collections import defaultdict
 from dataclasses import dataclass, field
 from functools import cached_property
+from typing import Any
 
 from .tables import KINDS, PRACTICE, CableType
 
@@ -265,6 +266,11 @@ class Plant:
     reels: dict[str, Reel] = field(default_factory=dict)
     feeds: dict[str, Feed] = field(default_factory=dict)
     links: tuple[LinkUse, ...] = ()
+
+    @cached_property
+    def memo(self) -> dict[tuple[str, ...], Any]:
+        """Room for what others work out of this plant once: it never changes."""
+        return {}
 
     @cached_property
     def pathways_at(self) -> dict[str, tuple[Pathway, ...]]:

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from passerelle.core import HouseRules, Segment, check_link
+from passerelle.core import HouseRules, Joint, Segment, check_link
 from passerelle.core.check import TIGHT, WORKS
 from passerelle.core.choice.line import read_line, suggestions
 from passerelle.core.choice.need import SiteNeed, check_need, rates
@@ -130,6 +130,8 @@ def test_own_multiplexers_and_the_plans_own_strands():
     numbers = [p.strand_numbers for link in on_cable.links for p in link.path.parts
                if isinstance(p, Segment) and p.cable]  # fmt: skip
     assert numbers == [(1, 2), (3, 4), (5, 6)]
+    labels = [[p.label for p in link.path.parts if isinstance(p, Joint)] for link in on_cable.links]
+    assert [told[0] for told in labels] == ["PO-X:1", "PO-X:2", "PO-X:3"]  # each on its own port
 
 
 def test_a_bill_by_hand():

@@ -10,7 +10,7 @@ import { length, rate } from "../../parts/figures";
 import { Toggle } from "../../parts/Toggle";
 import { GrowthCheck } from "./GrowthCheck";
 import { ManyNeeds } from "./ManyNeeds";
-import { needOf, started } from "./draft";
+import { inWords, needOf, started } from "./draft";
 import { NeedForm } from "./NeedForm";
 import { Options } from "./Options";
 import { PossibleMap } from "./PossibleMap";
@@ -37,7 +37,7 @@ export function Choose() {
   const settled = JSON.parse(asked) as typeof need;
   const choice = useChoice(plan.id, plan.revision, settled, weights);
   const begun = draft.a_place !== "" || draft.b_place !== "" || draft.distance !== "";
-  const problem = (begun && lacks) || (need && choice.error ? choice.error.message : null);
+  const problem = (begun && lacks) || (need && choice.error ? inWords(choice.error.message) : null);
   const view = need && !choice.error ? choice.data : undefined;
   const first = view?.options[0];
   const build = (option: OptionView) =>

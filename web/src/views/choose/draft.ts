@@ -1,5 +1,5 @@
 /** The need as it is typed, and the need as it is asked. */
-import type { Line, Need, Weights } from "../../api/choice";
+import type { Line, Need } from "../../api/choice";
 import { fromUnit, lengthField, typed } from "../../parts/figures";
 
 export interface Draft {
@@ -135,4 +135,28 @@ export function started(search: URLSearchParams): Draft {
   };
 }
 
-export type WeightKey = keyof Weights;
+const FIELDS: Record<string, string> = {
+  a_place: "From",
+  b_place: "To",
+  distance_m: "Route",
+  redundant_m: "Second route",
+  rate_gbps: "Speed now",
+  growth_gbps: "Speed later",
+  growth_by: "By year",
+  circuits: "Circuits",
+  strands_at_hand: "Strands at hand",
+  existing: "Glass that is there",
+  cage_a: "Start",
+  cage_b: "End",
+  device_a: "Start",
+  device_b: "End",
+  same_rack: "The way",
+  outdoors: "The way",
+};
+
+/** A refusal with its field called as the form calls it. */
+export function inWords(refused: string): string {
+  const [key, ...rest] = refused.split(": ");
+  const field = FIELDS[key!.replace(/^need\./, "")];
+  return field && rest.length ? `${field}: ${rest.join(": ")}.` : refused;
+}

@@ -1,0 +1,54 @@
+import { describe, expect, it } from "vitest";
+import type { Line } from "../../api/choice";
+import { EMPTY, inWords, needOf, withLine, type Draft } from "./draft";
+
+const asked = (change: Partial<Draft>, unit: "m" | "ft" = "m") => needOf({ ...EMPTY, a_place: "A", b_place: "B", distance: "240", ...change }, unit);
+const line = (change: Partial<Line>): Line => ({ suggestions: [], ...change });
+
+describe("a need that is typed", () => {
+  it("is asked in metres, with the end as a cage or a device", () => {
+    const { need } = asked({ distance: "100", redundant: true, second: "200", end_a: "device:Core switch", end_b: "cage:SFP+", growth_by: "2031" }, "ft");
+    expect(need).toMatchObject({ distance_m: 30.48, redundant_m: 60.96, device_a: "Core switch", cage_a: null, device_b: null, cage_b: "SFP+", growth_by: 2031 });
+    expect(asked({ end_a: "none" }).need).toMatchObject({ cage_a: "none", device_a: null });
+  });
+
+  it("drops the second route where one is enough", () => {
+    expect(asked({ second: "300" }).need?.redundant_m).toBeNull();
+  });
+
+  it.each([
+    [{ a_place: " " }, "Name both places."],
+    [{ distance: "" }, "Give the length of the route."],
+    [{ distance: "far" }, "“far” is not a length."],
+    [{ redundant: true }, "Give the length of the second route."],
+    [{ circuits: "1.5" }, "“1.5” is not a number of circuits."],
+    [{ growth_by: "soon" }, "“soon” is not a year."],
+    [{ strands: "a pair" }, "“a pair” is not a number of strands."],
+  ])("says what cannot be read: %o", (change, lacks) => {
+    expect(asked(change)).toEqual({ need: null, lacks });
+  });
+});
+
+describe("a line", () => {
+  const way = { route_m: 81, pathways: [], outdoor: true, first_m: 90, second_m: 279, shared_m: 0, shared: [] };
+
+  it("takes both lengths from the pathways where two routes are wanted", () => {
+    const draft = withLine(EMPTY, line({ a_place: "A", b_place: "B", rate_gbps: 25, redundant: true, way }), "m");
+    expect(draft).toMatchObject({ distance: "90", redundant: true, second: "279", rate_gbps: 25 });
+  });
+
+  it("takes the shortest for one, unless the line says how far", () => {
+    expect(withLine(EMPTY, line({ way }), "m").distance).toBe("81");
+    expect(withLine(EMPTY, line({ distance_m: 40, way }), "m").distance).toBe("40");
+  });
+
+  it("leaves what it does not say", () => {
+    const draft = { ...EMPTY, circuits: "4", budget: "tight" };
+    expect(withLine(draft, line({}), "m")).toEqual(draft);
+  });
+});
+
+it("calls a refused field as the form does", () => {
+  expect(inWords("distance_m: 0 m is not a distance")).toBe("Route: 0 m is not a distance.");
+  expect(inWords("The server is not there.")).toBe("The server is not there.");
+});
