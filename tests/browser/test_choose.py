@@ -36,6 +36,59 @@ def test_a_line_becomes_options_and_one_of_them_a_link(page: Page):
     expect(answer(page)).to_have_text("27 of 66 links would come up")
 
 
+def test_two_routes_with_field_connectors_become_two_links(page: Page):
+    page.goto("/plans/1/choose")
+    line = page.get_by_label("In one line")
+    line.fill("Pier Office to Inst")
+    page.get_by_role("button", name="Instrument Hall", exact=True).click()
+    expect(line).to_have_value("Pier Office to Instrument Hall")
+    line.press_sequentially(" 10G, two routes")
+    line.press("Enter")
+    expect(page.get_by_label("Second, m")).to_have_value("279")
+    expect(page.locator("[data-way]")).to_have_text("The two share 11 m, Hall tray, Hall entry.")
+    page.get_by_text("Devices, glass").click()
+    page.get_by_label("Device or cage at the end").select_option(label="SFP cage")
+    expect(page.locator("[data-ruled-out]")).to_contain_text("does not run in an SFP cage")
+    page.get_by_label("Device or cage at the end").select_option("not decided")
+    page.locator("[data-option='10GBASE-LR on new OS2']").click()
+    aside = page.get_by_label("The option", exact=True)
+    expect(aside).to_contain_text("unless spanning tree or link aggregation is on")
+    field = aside.get_by_role("radio", name="field connectors")
+    field.click()
+    expect(field).to_be_checked()
+    expect(page.get_by_label("Ends of new cable")).to_have_value("field")
+    expect(aside).to_contain_text("8 ×field connector")
+    page.get_by_role("button", name="Take it: build 2 links").click()
+    expect(page.locator("[data-path-row]")).to_be_visible()
+    expect(page.get_by_text("The redundant links fail together")).to_be_visible()
+    page.locator("h1").click()
+    page.keyboard.press("u")
+    page.keyboard.press("0")
+    expect(answer(page)).to_have_text("27 of 66 links would come up")
+
+
+def test_the_other_schools_have_their_cost(page: Page):
+    page.goto("/plans/1/choose?from=Crew%20House&to=Wet%20Lab&distance=240&rate=10")
+    page.get_by_text("What the other schools would cost").click()
+    schools = page.locator("[data-schools]")
+    expect(schools).to_contain_text("by length · followed")
+    expect(schools).to_contain_text("−63")  # pigtails: 62.6 less, as worked out by hand
+    page.get_by_text("What counts, 0 to 5").click()
+    page.get_by_role("radio", name="lasting").click()
+    expect(page.get_by_label("keeps its value")).to_have_value("4")
+
+
+def test_copper_is_taken_and_stands_beside_the_links(page: Page):
+    page.goto("/plans/1/choose?from=Pier%20Office&to=Net%20Loft&distance=58&rate=1")
+    page.locator("[data-option='1000BASE-T, Cat 5e']").click()
+    page.get_by_role("button", name="Take it: record the copper run").click()
+    copper = page.locator("[data-copper]")
+    copper.locator("summary").click()
+    expect(copper).to_contain_text("1000BASE-T, Cat 5e, 1G, 64 m of at most 100 m")
+    copper.get_by_role("button", name="Remove").last.click()
+    expect(copper.locator("summary")).to_have_text("Copper beside the links: 1 run")
+
+
 def test_a_price_is_changed_and_counts(page: Page):
     page.goto("/plans/1/choose?show=prices")
     row = page.locator("[data-price='labour hour']")
