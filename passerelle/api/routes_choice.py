@@ -56,6 +56,7 @@ def _option(place: Ranked, book: PriceBook) -> choice.OptionView:
         parts=one.parts,
         links=len(one.links),
         sure=one.sure,
+        against=list(one.against),
         termination=one.laid.termination if one.laid else None,
         connector=one.laid.cables[0].ends[0].connector if one.laid else None,
         cables=_cables(one),

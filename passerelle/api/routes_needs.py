@@ -6,6 +6,7 @@ from fastapi import APIRouter, Request, Response
 
 from passerelle.core.choice.need import SiteNeed, check_need
 from passerelle.core.choice.options import find
+from passerelle.core.choice.outgrown import outgrown
 from passerelle.core.choice.outlying import outlying
 from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.weights import weights_for
@@ -124,8 +125,8 @@ def template(plan_id: Number) -> Response:
 
 
 @router.get("/growth-check", name="checkGrowth")
-def growth_check(ctx: Ctx, plan_id: Number) -> list[choice.GrowthRow]:
-    """Links that will not carry the plan's growth speed, and the least that it would take."""
+def growth_check(ctx: Ctx, plan_id: Number) -> choice.OutgrownView:
+    """Cables and links that will not carry the growth speed, and the least that it would take."""
     with ctx.store.reading() as session:
         plan = get_plan(session, plan_id)
         frame, names = ctx.answers.frame(plan), place_names(session, plan)
@@ -160,4 +161,17 @@ def growth_check(ctx: Ctx, plan_id: Number) -> list[choice.GrowthRow]:
                     total=total,
                 )
             )
-    return found
+    cables = [
+        choice.GrownCable(
+            cable=one.cable,
+            a=one.a,
+            b=one.b,
+            distance_m=rounded(one.distance_m, 1),
+            sure=one.sure,
+            reason=one.reason,
+            takes=one.takes,
+            total=rounded(one.total),
+        )
+        for one in outgrown(world, MOST_GROWN)
+    ]
+    return choice.OutgrownView(cables=cables, links=found)

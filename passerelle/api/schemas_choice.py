@@ -108,6 +108,7 @@ class OptionView(BaseModel):
     parts: int
     links: int
     sure: bool
+    against: list[str]
     termination: str | None
     connector: str | None
     cables: list[NewCableView]
@@ -346,6 +347,26 @@ class PriceBookView(BaseModel):
 
     currency: str
     rows: list[PriceRowView]
+
+
+class GrownCable(BaseModel):
+    """A cable that will not carry the plan's growth speed. sure false: it is not known."""
+
+    cable: str
+    a: str
+    b: str
+    distance_m: float | None
+    sure: bool
+    reason: str
+    takes: str | None
+    total: float | None
+
+
+class OutgrownView(BaseModel):
+    """Cables and links that will not carry the plan's growth speed."""
+
+    cables: "list[GrownCable]"
+    links: "list[GrowthRow]"
 
 
 class GrowthRow(BaseModel):

@@ -174,6 +174,8 @@ def test_home_runs_are_compared_for_needs_from_one_place(client):
 
 
 def test_links_that_will_not_grow_say_what_it_takes(client):
-    rows = client.get(f"{PLAN}/growth-check").json()
+    grown = client.get(f"{PLAN}/growth-check").json()
+    assert {"H-09", "B-01"} <= {row["cable"] for row in grown["cables"]}
+    rows = grown["links"]
     assert {"Pier Office – Boat Shed camera", "Boat Shed – Net Loft"} <= {r["name"] for r in rows}
     assert all(row["takes"] and row["message"] for row in rows)

@@ -14,7 +14,7 @@ from passerelle.core.plant.check_cables import check_construction
 from passerelle.core.plant.diverse import Pair, Route, routes_between, shortest_routes, ways_of
 from passerelle.core.plant.model import Cable, Other, Pathway, Place, Plant, Termination
 from passerelle.core.plant.tables import CABLE_TYPES, CableType
-from passerelle.core.plant.taking import strands_needed, take
+from passerelle.core.plant.taking import as_segment, strands_needed
 from passerelle.core.rule import STOP, WARN
 from passerelle.core.strands import positions
 from passerelle.core.tables import STANDARD
@@ -93,6 +93,7 @@ class Layer:
         default_factory=dict
     )
     _routes: tuple[Route | None, Route | None] | None = None
+    _plants: dict[int, Plant] = field(default_factory=dict)
 
     def routes(self) -> tuple[Route | None, Route | None]:
         """The recorded routes, first and second, whatever their length; None where there is none.
@@ -149,28 +150,24 @@ class Layer:
         laid = Laid(tuple(cables), trunk, sheath_m, how, len(pieces) == 1, objections)
         if not laid.placed:
             return links, laid
-        plant = replace(self._plant(route), cables={one.name: one for one in cables})
+        plant = self._plant(route)
         numbers = _numbers(links, size, trunk)
         each = -(-len(links) // count)
         on: list[Link] = []
         for n, link in enumerate(links):
-            name = cables[n // each].name
-            if n and link.path is first.path:
-                on.append(_on_strands(on[0], link, name, numbers[n]))
-            else:
-                on.append(take(plant, link, cable_at(link)[0], name, numbers[n]))
+            on.append(_on_strands(plant, link, cables[n // each], numbers[n]))
         return tuple(on), laid
 
     def _plant(self, route: int) -> Plant:
         """The pathways of a route, with what the need says of the way where none is recorded."""
-        need, plant, way = self.need, self.world.plant, self.routes()[route]
-        ways = {name: plant.pathways[name] for name in way.pathways} if way else {}
-        if way is None or need.surroundings:
-            ways[_SAID] = _stated(need, self.outdoors())
-        places = {
-            name: plant.places.get(name, Place(name)) for name in (need.a_place, need.b_place)
-        }
-        return Plant(places={**plant.places, **places}, pathways=ways)
+        if route not in self._plants:
+            need, plant, way = self.need, self.world.plant, self.routes()[route]
+            ways = {name: plant.pathways[name] for name in way.pathways} if way else {}
+            if way is None or need.surroundings:
+                ways[_SAID] = _stated(need, self.outdoors())
+            ends = {name: Place(name) for name in (need.a_place, need.b_place)}
+            self._plants[route] = Plant(places=ends | plant.places, pathways=ways)
+        return self._plants[route]
 
     def _construction(self, size: int, route: int) -> tuple[CableType | None, tuple[str, ...]]:
         key = (size, route)
@@ -179,15 +176,13 @@ class Layer:
         return self._made[key]
 
 
-def _on_strands(made: Link, link: Link, cable: str, numbers: tuple[int, ...]) -> Link:
-    """A link with the path of another that is on its strands already, on strands of its own."""
-    parts = tuple(
-        replace(p, cable=cable, label=cable, strand_numbers=numbers)
-        if isinstance(p, Segment) and p.cable
-        else p
-        for p in made.path.parts
-    )
-    return replace(link, path=LightPath(parts), a=made.a, b=made.b)
+def _on_strands(plant: Plant, link: Link, cable: Cable, numbers: tuple[int, ...]) -> Link:
+    """A link whose one piece of cable is these strands of a new cable, with its glass."""
+    (at,) = cable_at(link)
+    parts = link.path.parts
+    here = replace(link.path.segment(at), cable=cable.name, strand_numbers=numbers)
+    run = as_segment(plant, here, cable, set())
+    return replace(link, path=LightPath((*parts[:at], run, *parts[at + 1 :])))
 
 
 def unused(base: str, known: set[str]) -> str:
@@ -280,13 +275,14 @@ def _numbers(links: tuple[Link, ...], size: int, trunk: bool) -> list[tuple[int,
         elif lane is not None:
             found.append((lane, size + 1 - lane))
         elif trunk:
-            found.append(_outer(size, each))
+            found.append(outer(size, each))
         else:
             found.append(tuple(range(n * each + 1, (n + 1) * each + 1)))
     return found
 
 
-def _outer(size: int, needed: int) -> tuple[int, ...]:
+def outer(size: int, needed: int) -> tuple[int, ...]:
+    """The strands of a trunk that a multi-fiber plug lights: outside ones, as many each way."""
     if needed == 20 and size == 24:  # IEEE 802.3 clause 86: the middle ten of each row
         return (*range(2, 12), *range(14, 24))
     half = needed // 2

@@ -141,6 +141,35 @@ def find(need: SiteNeed, world: World, *, with_growth: bool = True) -> Found:
     return Found(tuple(offered), ruled, counts)
 
 
+def cheapest(need: SiteNeed, world: World) -> float | None:
+    """What the cheapest option costs; None where none has a price.
+
+    The bills are made first, and judged from the cheapest on: a cure only adds to a bill.
+    """
+    world = ruled_by(need, world)
+    layer = Layer(need, world)
+    best: float | None = None
+    for copper in copper_for(need, world, layer.outdoors()):
+        total = copper.bill.total(world.book) if copper.reason is None else None
+        if total is not None and (best is None or total < best):
+            best = total
+    bills: list[tuple[float, int, Candidate, tuple[Taken, ...]]] = []
+    for at, candidate in enumerate(candidates(need, world)):
+        if isinstance(candidate, RuledOut):
+            continue
+        laid = _laid(candidate, layer)
+        total = bill_of(laid, world).total(world.book)
+        if total is not None:
+            bills.append((total, at, candidate, laid))
+    for total, _, candidate, laid in sorted(bills, key=lambda one: one[:2]):
+        if best is not None and total >= best:
+            break
+        one = _judged_as(candidate, laid, need, world)
+        if isinstance(one, Option) and one.total is not None:
+            best = one.total if best is None else min(best, one.total)
+    return best
+
+
 def only(need: SiteNeed, world: World, key: str) -> Option | RuledOut | None:
     """One option by its key, judged without the others; None where there is no such way."""
     world = ruled_by(need, world)
@@ -179,22 +208,33 @@ def _cured(link: Link, world: World) -> tuple[LinkCheck, tuple[Edit, ...]]:
 
 
 def _judged(candidate: Candidate, need: SiteNeed, world: World, layer: Layer) -> Option | RuledOut:
+    try:
+        return _judged_as(candidate, _laid(candidate, layer), need, world)
+    except (EndError, StrandError) as error:
+        return RuledOut(candidate.label, str(error))
+
+
+def _laid(candidate: Candidate, layer: Layer) -> tuple[Taken, ...]:
+    """The circuits of each route on their cable. Raises StrandError."""
+    return tuple(
+        Taken(*layer.lay(way.links, route)) if way.new else Taken(way.links, None)
+        for route, way in enumerate(candidate.ways)
+    )
+
+
+def _judged_as(
+    candidate: Candidate, laid: tuple[Taken, ...], need: SiteNeed, world: World
+) -> Option | RuledOut:
+    """The candidate on its cables. Raises EndError."""
     label = candidate.label
     taken, checks = [], []
-    for route, way in enumerate(candidate.ways):
-        try:
-            laid = None
-            links = way.links
-            if way.new:
-                links, laid = layer.lay(links, route)
-            links, check = _checked(links, world)
-        except (EndError, StrandError) as error:
-            return RuledOut(label, str(error))
+    for route, way in enumerate(laid):
+        links, check = _checked(way.links, world)
         if check.verdict not in (WORKS, TIGHT):
             causes = [f for f in check.findings if f.explained_by is None]
             reason = causes[0].message if causes else "a figure that decides is not known"
             return RuledOut(label, f"second route: {reason}" if route else reason)
-        taken.append(Taken(links, laid))
+        taken.append(replace(way, links=links))
         checks.append(check)
     at_hand, needed = need.strands_at_hand, strands_together(taken[0].links)
     if at_hand is not None and needed > at_hand:
@@ -289,9 +329,9 @@ def _with_growth(need: SiteNeed, world: World, offered: list[Option]) -> list[Op
         need, rate_gbps=need.growth_gbps, growth_gbps=None, growth_by=None, cage_a=None,
         cage_b=None, device_a=None, device_b=None,
     )  # fmt: skip
-    totals = [o.total for o in find(later, world, with_growth=False).offered if o.total is not None]
+    least = cheapest(later, world)
     visit = world.book.minutes.get("visit", 0.0) / 60 * (world.book.per_hour or 0.0)
-    anew = min(totals) + visit if totals else None
+    anew = None if least is None else least + visit
     found = []
     for one in offered:
         grows, cost = carried(need, world, one.ways, one.checks)

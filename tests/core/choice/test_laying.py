@@ -10,7 +10,7 @@ from passerelle.core.choice.candidates import RuledOut
 from passerelle.core.choice.need import SiteNeed
 from passerelle.core.choice.options import World, find, only
 from passerelle.core.choice.schools import finishes
-from passerelle.core.plant.model import Pathway, Place, Plant
+from passerelle.core.plant.model import LinkUse, Pathway, Place, Plant, Use
 from passerelle.core.proposal import Need, propose
 from passerelle.demo_data import demo_plan
 from passerelle.formats.site import site_of
@@ -150,6 +150,25 @@ def test_cords_fit_the_cable_that_is_there():
     assert [c.conditioning for c in cords] == [True, True]
     assert [cords[0].ends[1].name, cords[1].ends[0].name] == ["ST/PC", "ST/PC"]
     assert option.cables == ()
+
+
+def test_a_trunk_that_is_there_carries_one_row_of_strands():
+    world = demo_world()
+    asked = SiteNeed("Pier Office", "Instrument Hall", 81, 100.0)
+    option = only(asked, world, "100GBASE-SR4 on strands of T-01 (OM4)")
+    assert strands(option) == [(1, 2, 3, 4, 9, 10, 11, 12)]
+    cord = option.links[0].path.segment(0)
+    assert cord.ends[1].name == "MPO-12/UPC/unpinned"  # the trunk has the pins
+    assert only(asked, world, "100GBASE-SR10 on strands of T-01 (OM4)") is None  # 24 positions
+    assert (
+        only(replace(asked, rate_gbps=10.0), world, "10GBASE-SR on strands of T-01 (OM4)") is None
+    )
+    two = only(replace(asked, circuits=2), world, "100GBASE-SR4 on strands of T-01 (OM4)")
+    assert two.reason == "T-01 is one trunk, and carries one circuit of these"
+    use = LinkUse(1, "core", ("Pier Office", "Instrument Hall"), uses=(Use("T-01", (4,), 1),))
+    busy = replace(world, plant=replace(world.plant, links=(use,)))
+    taken = only(asked, busy, "100GBASE-SR4 on strands of T-01 (OM4)")
+    assert taken.reason == "strand 4 of T-01 is not free"
 
 
 def test_two_routes_are_two_links_and_both_must_work():

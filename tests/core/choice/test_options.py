@@ -10,7 +10,7 @@ from passerelle.core import HouseRules, Joint, Segment, check_link
 from passerelle.core.check import TIGHT, WORKS
 from passerelle.core.choice.line import read_line, suggestions
 from passerelle.core.choice.need import SiteNeed, check_need, rates
-from passerelle.core.choice.options import World, find
+from passerelle.core.choice.options import World, cheapest, find
 from passerelle.core.choice.possible import possible
 from passerelle.core.choice.ranking import by_mode, ranked, sensitivity
 from passerelle.core.choice.weights import Weights
@@ -81,6 +81,13 @@ def test_nothing_is_offered_that_the_check_then_fails(asked):
         for link in option.links:
             assert check_link(link, WORLD.rules).verdict in (WORKS, TIGHT), option.label
         assert bool(option.links) != (option.copper is not None)
+
+
+@settings(max_examples=30, deadline=None)
+@given(needs)
+def test_the_cheapest_is_the_cheapest_of_all(asked):
+    totals = [o.total for o in find(asked, WORLD).offered if o.total is not None]
+    assert cheapest(asked, WORLD) == (pytest.approx(min(totals)) if totals else None)
 
 
 def test_growth_is_judged_on_the_same_path():

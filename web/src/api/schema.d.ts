@@ -1193,7 +1193,7 @@ export interface paths {
         };
         /**
          * Checkgrowth
-         * @description Links that will not carry the plan's growth speed, and the least that it would take.
+         * @description Cables and links that will not carry the growth speed, and the least that it would take.
          */
         get: operations["checkGrowth"];
         put?: never;
@@ -2394,6 +2394,28 @@ export interface components {
             links: string[];
         };
         /**
+         * GrownCable
+         * @description A cable that will not carry the plan's growth speed. sure false: it is not known.
+         */
+        GrownCable: {
+            /** Cable */
+            cable: string;
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Distance M */
+            distance_m: number | null;
+            /** Sure */
+            sure: boolean;
+            /** Reason */
+            reason: string;
+            /** Takes */
+            takes: string | null;
+            /** Total */
+            total: number | null;
+        };
+        /**
          * GrowthRow
          * @description A link that will not carry the plan's growth speed, and what it would take.
          */
@@ -3141,6 +3163,8 @@ export interface components {
             links: number;
             /** Sure */
             sure: boolean;
+            /** Against */
+            against: string[];
             /** Termination */
             termination: string | null;
             /** Connector */
@@ -3191,6 +3215,16 @@ export interface components {
             groups: string[];
             /** Weakened */
             weakened: string[];
+        };
+        /**
+         * OutgrownView
+         * @description Cables and links that will not carry the plan's growth speed.
+         */
+        OutgrownView: {
+            /** Cables */
+            cables: components["schemas"]["GrownCable"][];
+            /** Links */
+            links: components["schemas"]["GrowthRow"][];
         };
         /**
          * OutlyingBody
@@ -7662,7 +7696,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GrowthRow"][];
+                    "application/json": components["schemas"]["OutgrownView"];
                 };
             };
             /** @description Not Found */

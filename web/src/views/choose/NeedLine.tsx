@@ -24,7 +24,8 @@ export function NeedLine({ draft, onChange }: Props) {
     readLine(plan.id, line).then(
       (found) => {
         onChange(withLine(draft, found, unit));
-        const lacks = [found.a_place && found.b_place ? null : "both places by their names in the plan", found.rate_gbps != null ? null : "a speed"].filter(Boolean);
+        const placed = (found.a_place && found.b_place) || found.distance_m != null;
+        const lacks = [placed ? null : "both places by their names in the plan, or a length", found.rate_gbps != null ? null : "a speed"].filter(Boolean);
         const recorded = found.distance_m == null && found.way != null ? "Length taken from the recorded pathways." : null;
         setSaid(lacks.length ? `Not read: ${lacks.join(", ")}.` : recorded);
       },

@@ -4,7 +4,7 @@ import type { LinkSummary } from "../../api/client";
 import { useFinishes, type Finish, type Need, type OptionView } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, money, plus } from "../../parts/figures";
+import { length, money, plus, rate } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
 import type { Draft } from "./draft";
 
@@ -61,6 +61,11 @@ export function OptionDetail({ option, need, currency, onNeed, onTake, replaced,
         </Text>
       ))}
       <Bill option={option} currency={currency} />
+      <Text fontSize="14px" lineHeight="1.35" data-facts="">
+        {option.parts} kinds of parts to stock
+        {option.carries_gbps !== null ? `; the glass carries up to ${rate(option.carries_gbps)} with new modules` : ""}
+        {option.against.length > 0 ? `; against the house rules: ${option.against.join(", ").toLowerCase()}` : "; follows the house rules"}.
+      </Text>
       <Finishes option={option} need={need} onNeed={onNeed} />
       {option.second_later !== null && (
         <Aside>

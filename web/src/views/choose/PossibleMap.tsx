@@ -78,6 +78,11 @@ export function PossibleMap({ need }: { need: Need | null }) {
                 <SvgText x={ROOM.left - 10} y={band(r) + 20} textAnchor="end" mono weight={700}>
                   {rate(r)}
                 </SvgText>
+                {need && (r === need.rate_gbps || r === need.growth_gbps) && (
+                  <SvgText x={ROOM.left - 10} y={band(r) + 36} textAnchor="end" weight={700} tone="accent.fg">
+                    {r === need.rate_gbps ? "now" : "later"}
+                  </SvgText>
+                )}
                 {bars(rows.filter((row) => row.rate_gbps === r)).map((bar, i) => {
                   const y = band(r) + 4 + i * BAR;
                   return (
@@ -97,14 +102,7 @@ export function PossibleMap({ need }: { need: Need | null }) {
           {need && rates.includes(need.rate_gbps) && (
             <g>
               {[need.rate_gbps, need.growth_gbps ?? need.rate_gbps].map((r, i) => (
-                <g key={i}>
-                  <circle cx={x(need.distance_m)} cy={band(r) + 26} r="9" fill={paint("bg")} stroke={paint("accent.fg")} strokeWidth="4" />
-                  {(i === 0 || r !== need.rate_gbps) && (
-                    <SvgText x={x(need.distance_m) + 15} y={band(r) + 31} weight={700} tone="accent.fg" rim>
-                      {i === 0 ? "now" : "later"}
-                    </SvgText>
-                  )}
-                </g>
+                <circle key={i} cx={x(need.distance_m)} cy={band(r) + 9} r="7" fill={paint("bg")} stroke={paint("accent.fg")} strokeWidth="4" />
               ))}
             </g>
           )}

@@ -12,12 +12,16 @@ describe("a need that is typed", () => {
     expect(asked({ end_a: "none" }).need).toMatchObject({ cage_a: "none", device_a: null });
   });
 
+  it("is asked of two ends where only the route is known", () => {
+    expect(asked({ a_place: "", b_place: "" }).need).toMatchObject({ a_place: "End A", b_place: "End B", distance_m: 240 });
+  });
+
   it("drops the second route where one is enough", () => {
     expect(asked({ second: "300" }).need?.redundant_m).toBeNull();
   });
 
   it.each([
-    [{ a_place: " " }, "Name both places."],
+    [{ a_place: " " }, "Name both places, or neither."],
     [{ distance: "" }, "Give the length of the route."],
     [{ distance: "far" }, "“far” is not a length."],
     [{ redundant: true }, "Give the length of the second route."],

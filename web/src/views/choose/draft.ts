@@ -57,7 +57,7 @@ const whole = (text: string) => {
 
 /** The first field that cannot be read, in words. */
 function unread(draft: Draft): string | null {
-  if (!draft.a_place.trim() || !draft.b_place.trim()) return "Name both places.";
+  if (!draft.a_place.trim() !== !draft.b_place.trim()) return "Name both places, or neither.";
   if (typed(draft.distance) === null) return draft.distance.trim() ? `“${draft.distance}” is not a length.` : "Give the length of the route.";
   if (draft.redundant && typed(draft.second) === null) return draft.second.trim() ? `“${draft.second}” is not a length.` : "Give the length of the second route.";
   if (whole(draft.circuits) === null) return `“${draft.circuits}” is not a number of circuits.`;
@@ -76,8 +76,8 @@ export function needOf(draft: Draft, unit: Unit): { need: Need | null; lacks: st
   return {
     lacks: null,
     need: {
-      a_place: draft.a_place.trim(),
-      b_place: draft.b_place.trim(),
+      a_place: draft.a_place.trim() || "End A",
+      b_place: draft.b_place.trim() || "End B",
       distance_m: metres(draft.distance),
       rate_gbps: draft.rate_gbps,
       growth_gbps: draft.growth_gbps,
