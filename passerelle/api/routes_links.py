@@ -6,6 +6,7 @@ from typing import Any
 from fastapi import APIRouter
 
 from passerelle.core.check import LinkCheck
+from passerelle.core.choice.laying import unused
 from passerelle.core.edits import describe
 from passerelle.core.explain import explain
 from passerelle.core.growth import growth
@@ -168,7 +169,7 @@ def add(ctx: Ctx, who: Who, plan_id: Number, body: schemas.NeedBody) -> schemas.
             link = propose(need, ctx.answers.frame(plan).rules)
         except NeedError as error:
             raise Refused(error.key, str(error)) from None
-        name = changes.unused_name(session, plan, body.name or link.name)
+        name = unused(body.name or link.name, changes.link_names(session, plan))
         empty = LinkDoc.model_construct(
             name=name, a=corelink.end_doc(link.a), b=corelink.end_doc(link.b), path=[]
         )

@@ -282,11 +282,6 @@ def _check_beside(
             raise Refused("", reason) from None
 
 
-def unused_name(session: Session, plan: Plan, wanted: str) -> str:
-    """`wanted`, or `wanted 2`, `wanted 3` … where the plan has it already."""
-    taken = set(session.scalars(select(LinkRow.name).where(LinkRow.plan_id == plan.id)))
-    name, number = wanted[:MAX_NAME], 2
-    while name in taken:
-        suffix = f" {number}"
-        name, number = wanted[: MAX_NAME - len(suffix)] + suffix, number + 1
-    return name
+def link_names(session: Session, plan: Plan) -> set[str]:
+    """The names that links of the plan have."""
+    return set(session.scalars(select(LinkRow.name).where(LinkRow.plan_id == plan.id)))

@@ -18,7 +18,7 @@ from passerelle.formats.planfile import MAX_LINKS
 from passerelle.formats.plantdocs import CableDoc, CopperDoc, GroupDoc, PlaceDoc
 from passerelle.formats.refusal import Refused
 
-from .changes import Author, fresh, place_ids, stored_site, unused_name
+from .changes import Author, fresh, link_names, place_ids, stored_site
 from .documents import (
     item_state,
     items,
@@ -111,11 +111,13 @@ def add_options(
     made = [_pulled(option, known) for option in options]
     site = stored_site(session, plan)
     numbers = []
+    taken = link_names(session, plan)
     position = last or 0
     for option, links in zip(options, made, strict=True):
         named = []
         for link in links:
-            doc = _doc(link, unused_name(session, plan, link.name))
+            doc = _doc(link, unused(link.name, taken))
+            taken.add(doc.name)
             corelink.link(doc, site)
             position += 1
             ids = place_ids(session, plan, journal, doc)

@@ -85,8 +85,15 @@ class Journal:
             self.plan.plant_changed_in = self.plan.revision
         self.session.flush()
         known = entity_id if entity_id is not None else (row.id if row is not None else 0)
-        self.revision.changes.append(
-            Change(entity=entity, entity_id=known, before=before, after=after)
+        # Not through the revision's list: that is gone through whole at every flush.
+        self.session.add(
+            Change(
+                revision_id=self.revision.id,
+                entity=entity,
+                entity_id=known,
+                before=before,
+                after=after,
+            )
         )
         return known
 

@@ -4,6 +4,7 @@ The construction is the one of the table that the rules of the backbone object t
 that the cable takes.
 """
 
+from collections.abc import Container
 from dataclasses import dataclass, field, replace
 
 from passerelle.core.connectors import Connector
@@ -185,14 +186,15 @@ def _on_strands(plant: Plant, link: Link, cable: Cable, numbers: tuple[int, ...]
     return replace(link, path=LightPath((*parts[:at], run, *parts[at + 1 :])))
 
 
-def unused(base: str, known: set[str]) -> str:
-    """A name that is not there yet, within the length that names may have."""
-    base = base[:110]
-    number = 2
-    name = base
-    while name in known:
-        name = f"{base} {number}"
-        number += 1
+MAX_NAME = 120
+
+
+def unused(wanted: str, taken: Container[str]) -> str:
+    """`wanted`, or `wanted 2`, `wanted 3` … where it is taken, within the length of a name."""
+    name, number = wanted[:MAX_NAME], 2
+    while name in taken:
+        suffix = f" {number}"
+        name, number = wanted[: MAX_NAME - len(suffix)] + suffix, number + 1
     return name
 
 
