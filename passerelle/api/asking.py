@@ -4,9 +4,9 @@ from datetime import date
 
 from sqlalchemy.orm import Session
 
-from passerelle.core.choice.candidates import RuledOut
 from passerelle.core.choice.need import SiteNeed, check_need
 from passerelle.core.choice.options import Option, World, only
+from passerelle.core.choice.ways import RuledOut
 from passerelle.core.choice.weights import Weights, weights_for
 from passerelle.core.proposal import NeedError
 from passerelle.formats.planfile import HouseRulesDoc

@@ -52,6 +52,37 @@ def test_a_new_cable_stands_in_the_plan_with_its_strands(client):
     assert plan_file(client) == before
 
 
+@pytest.mark.parametrize(
+    "change",
+    [
+        {"b_place": "Instrument Hall", "distance_m": 81, "termination": "pigtails"},
+        {"b_place": "Instrument Hall", "distance_m": 81, "redundant_m": 279, "rate_gbps": 100},
+        {"b_place": "Orrin Head", "distance_m": 21_000, "circuits": 2},
+        {"b_place": "Boat Shed", "distance_m": 292, "rate_gbps": 1, "panel_plug": "SC/APC"},
+        {"b_place": "Beacon Hill", "distance_m": 2822, "circuits": 3},
+        {"b_place": "Wet Lab", "distance_m": 56, "rate_gbps": 25, "circuits": 4},
+        {"b_place": "Mars", "distance_m": 6000, "rate_gbps": 1, "existing": "OS1a"},
+    ],
+)
+def test_what_is_built_is_what_was_offered(client, change):
+    """Every option of a need, taken and looked at in the plan, then taken back."""
+    need = NEED | change
+    view = client.post(f"{PLAN}/choose", json={"need": need}).json()
+    offered = [o for o in view["options"] if o["links"]]
+    assert offered
+    before = {row["id"] for row in client.get(f"{PLAN}/links").json()}
+    base = 1
+    for option in offered:
+        body = {"base": base, "need": need, "key": option["key"]}
+        assert client.post(f"{PLAN}/choose/take", json=body).status_code == 200, option["key"]
+        built = [row for row in client.get(f"{PLAN}/links").json() if row["id"] not in before]
+        assert len(built) == option["links"]
+        assert {row["verdict"] for row in built} <= {"works", "tight"}, option["key"]
+        assert min(row["margin_db"] for row in built) == option["margin_db"], option["key"]
+        assert client.post(f"{PLAN}/undo", json={"base": base + 1}).status_code == 200
+        base += 2
+
+
 def test_two_routes_become_a_group_that_is_checked(client):
     way = client.get(f"{PLAN}/choose/way?a=Pier Office&b=Instrument Hall").json()
     assert (way["first_m"], way["second_m"], way["shared_m"]) == (81.0, 279.0, 11.0)

@@ -17,12 +17,13 @@ from passerelle.core.plant.model import Cable
 from passerelle.core.plant.strands import StrandError
 
 from .bill import Second, Taken, bill_of, second_cable
-from .candidates import COPPER, NEW, Candidate, RuledOut, applications, candidates
+from .candidates import candidates
 from .copper import DIRECT, Copper, copper_for
 from .growing import Growing, Ripe, carried
 from .laying import Laid, Layer, strands_together
 from .need import SiteNeed
 from .prices import Bill
+from .ways import COPPER, NEW, Candidate, RuledOut, applications
 from .world import World
 
 __all__ = [

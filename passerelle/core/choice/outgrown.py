@@ -11,11 +11,12 @@ from passerelle.core.plant.taking import strands_needed, take
 from passerelle.core.proposal import Need, NeedError, propose
 from passerelle.core.tables import STANDARD, Application
 
-from .candidates import applications, fits_ends, matched, on_trunk
 from .laying import cable_at, outer
 from .need import SiteNeed, check_need, rates
 from .options import cured, find
 from .ranking import ranked
+from .standing import fits_ends, matched, on_trunk
+from .ways import applications
 from .world import World
 
 

@@ -5,10 +5,10 @@ from typing import Any
 
 from passerelle.core.tables import STANDARD
 
-from .candidates import RuledOut
 from .need import SiteNeed
 from .options import Option, find, only
 from .ranking import ranked
+from .ways import RuledOut
 from .weights import DEFAULT_WEIGHTS, Weights
 from .world import World
 

@@ -133,6 +133,15 @@ def test_own_multiplexers_and_the_plans_own_strands():
     found = find(asked, world)
     both = {o.label for o in found.offered} | {r.label for r in found.ruled_out}
     assert "3 channels of Larkmoor CM-4 on one pair" in both
+    pair = next(o for o in find(replace(asked, circuits=2), world).offered if "channels" in o.label)
+    assert pair.label == "2 channels of Larkmoor CM-4 on one pair of X-11 (OS2)"
+    # 5.1 dB measured at 1550, two multiplexers of 1.6, four pairs of 0.75, 4 m of cord at 0.4
+    # dB/km; the modules launch 0 and need -17 with a penalty of 2
+    assert pair.margin_db == pytest.approx(15 - (5.1 + 3.2 + 3.0 + 0.0016))
+    assert pair.strands == 2
+    bought = {line.key: line.quantity for line in pair.bill.lines if not line.spare}
+    assert (bought["multiplexer"], bought["cord single-mode"]) == (2, 4)
+    assert pair.bill.missing[0] == "module Tern T-40-1471"  # its price is not in the book
     on_cable = {o.label: o for o in found.offered}["10GBASE-ER on strands of X-11 (OS2)"]
     numbers = [p.strand_numbers for link in on_cable.links for p in link.path.parts
                if isinstance(p, Segment) and p.cable]  # fmt: skip
