@@ -2,7 +2,6 @@
 
 import csv
 import io
-import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
@@ -11,6 +10,7 @@ from pydantic import TypeAdapter, ValidationError
 from passerelle.core.choice.need import USUAL, SiteNeed, check_need
 from passerelle.core.devices import Device
 from passerelle.core.proposal import NeedError
+from passerelle.core.written import number
 
 from .fields import Name
 from .refusal import Refused
@@ -123,12 +123,9 @@ def _number(cell: dict[str, str], key: str) -> float | None:
     if not text:
         return None
     try:
-        value = float(text.replace(",", "."))
-    except ValueError:
-        value = math.nan
-    if not math.isfinite(value):
-        raise NeedError(key, f"{text[:40]!r} is not a number")
-    return value
+        return number(text)
+    except ValueError as error:
+        raise NeedError(key, str(error)) from None
 
 
 def _whole(cell: dict[str, str], key: str) -> int | None:

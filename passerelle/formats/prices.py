@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK, PriceBook
+from passerelle.core.written import number
 
 from .plantdocs import PriceDoc
 from .refusal import Refused
@@ -68,9 +69,9 @@ def read_prices(data: bytes) -> dict[str, dict[str, Any]]:
             if not text:
                 continue
             try:
-                raw[key] = float(text.replace(",", "."))
-            except ValueError:
-                raise Refused(f"row {line}.{key}", f"{text[:40]!r} is not a number") from None
+                raw[key] = number(text)
+            except ValueError as error:
+                raise Refused(f"row {line}.{key}", str(error)) from None
         raw |= {
             k: (row.get(k) or "").strip() for k in ("date", "source") if (row.get(k) or "").strip()
         }

@@ -16,6 +16,8 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from passerelle.core.written import number
+
 from .plant import EARTH_M, positions
 from .plantdocs import PathwayDoc, PlaceDoc
 from .refusal import Refused, refusal
@@ -98,9 +100,9 @@ def _csv_row(line: int, kind: str, cells: dict[str, str]) -> Row:
             continue
         if key in (*_PLACE_NUMBERS, *_WAY_NUMBERS):
             try:
-                raw[key] = float(text.replace(",", "."))
-            except ValueError:
-                return Row(line, kind, name, None, f"{key}: {text[:40]!r} is not a number")
+                raw[key] = number(text)
+            except ValueError as error:
+                return Row(line, kind, name, None, f"{key}: {error}")
         elif key == "hazards":
             raw[key] = text.replace(",", " ").split()
         elif key == "bends":

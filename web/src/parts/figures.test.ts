@@ -23,7 +23,7 @@ describe("typed", () => {
   });
 
   it("takes nothing that is not one number", () => {
-    for (const text of ["", "abc", "1.2.3", "1e9", "0x10", "--1", "NaN", "=1+1"]) {
+    for (const text of ["", "abc", "1.2.3", "1e9", "0x10", "--1", "NaN", "=1+1", "1,200"]) {
       expect(typed(text)).toBeNull();
     }
   });

@@ -52,9 +52,11 @@ export function rate(gbps: number): string {
   return gbps < 1 ? `${gbps * 1000}M` : `${gbps}G`;
 }
 
-/** A number that a person typed, with comma or point; null where it is none. */
+/** A number that a person typed, with comma or point; null where it is none, or could be two. */
 export function typed(text: string): number | null {
-  const cleaned = text.trim().replace(/[\s\u202f]/g, "").replace(MINUS, "-").replace(",", ".");
+  const plain = text.trim().replace(/[\s\u202f]/g, "").replace(MINUS, "-");
+  if (/^[+-]?\d{1,3}(,\d{3})+$/.test(plain)) return null; // 1,200 may be 1200 or 1.2
+  const cleaned = plain.replace(",", ".");
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cleaned)) return null;
   return Number(cleaned);
 }
