@@ -52,7 +52,7 @@ export function Choose() {
       if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
     }, refuse);
   return (
-    <Flex direction="column" flex="1" minH="0" px="4" pt="2">
+    <Flex direction="column" flex="1" minH="0" px="4" pt="2" className="print-whole">
       <Flex align="flex-start" gap="4" mb="2" direction={{ base: "column", lg: "row" }}>
         <Box flex="1" minW="0">
           <Heading as="h1" fontSize="28px" lineHeight="1.15" data-answer="">
@@ -60,14 +60,14 @@ export function Choose() {
           </Heading>
           {tab === "options" && first && settled && (
             <Text color="fg.muted" lineHeight="1.3">
-              first of {view.options.length} for {rate(settled.rate_gbps)} over {length(settled.distance_m, unit)}
+              {settled.a_place} – {settled.b_place}: first of {view.options.length} for {rate(settled.rate_gbps)} over {length(settled.distance_m, unit)}
               {settled.redundant_m != null ? ` and ${length(settled.redundant_m, unit)}` : ""}
               {settled.growth_gbps ? `, later ${rate(settled.growth_gbps)}${settled.growth_by ? ` by ${settled.growth_by}` : ""}` : ""}
               {view.growth_counts < 1 ? `; growth counts ${Math.round(view.growth_counts * 100)} %, being that far off` : ""}
             </Text>
           )}
         </Box>
-        <Box flex="none" pt="1">
+        <Box flex="none" pt="1" className="no-print">
           <Toggle
             label="Show"
             value={tab}
@@ -86,8 +86,8 @@ export function Choose() {
       {tab === "many" && <ManyNeeds />}
       {tab === "growth" && <GrowthCheck />}
       {(tab === "options" || tab === "possible") && (
-        <Flex flex="1" minH="0" gap="4" direction={{ base: "column", lg: "row" }} overflowY={{ base: "auto", lg: "hidden" }}>
-          <Box w={{ base: "100%", lg: "270px" }} flex="none" overflowY={{ lg: "auto" }} pb={{ lg: "4" }}>
+        <Flex flex="1" minH="0" gap="4" direction={{ base: "column", lg: "row" }} overflowY={{ base: "auto", lg: "hidden" }} className="print-whole">
+          <Box className="no-print" w={{ base: "100%", lg: "270px" }} flex="none" overflowY={{ lg: "auto" }} pb={{ lg: "4" }}>
             <NeedForm draft={draft} onChange={setDraft} problem={problem || null} />
             <Box mt="2">
               <WeightSliders budget={draft.budget} weights={weights} onChange={setWeights} />

@@ -37,7 +37,7 @@ export function GrowthCheck() {
       </Underlined>
     );
   return (
-    <Box overflowY="auto" flex="1" minH="0" pb="4">
+    <Box overflowY="auto" flex="1" minH="0" pb="4" className="print-whole">
       <Heading as="h2" fontSize="17px" mb="1">
         {cables.length ? `${count(cables.length, "cable")} will not carry ${rate(speed)}, whatever runs on ${cables.length === 1 ? "it" : "them"} now` : `Every cable carries ${rate(speed)}`}
       </Heading>

@@ -93,7 +93,7 @@ export function ManyNeeds() {
       <Problem text={problem} />
       {rows.length === 0 && <Text color="fg.muted">One row a need: from, to, distance_m, rate_gbps, and what else is known. Nothing is stored until you take it.</Text>}
       {rows.length > 0 && (
-        <Box overflowY="auto" flex="1" minH="0" pb="4">
+        <Box overflowY="auto" flex="1" minH="0" pb="4" className="print-whole">
           <OutlyingCost found={outlying} />
           <Table.Root size="sm" variant="line" aria-label="Needs" css={{ "& td, & th": { py: "1" } }}>
             <Table.Header>

@@ -23,11 +23,11 @@ export function OptionDetail({ option, need, currency, onNeed, onTake, replaced,
   const { unit } = useSettings();
   const what = option.links === 0 ? "Take it: record the copper run" : replaced ? "Put it in the link’s place" : option.links === 1 ? "Take it: build the link" : `Take it: build ${option.links} links`;
   return (
-    <Flex as="aside" direction="column" w={{ base: "100%", lg: "300px" }} flex="none" minH="0" overflowY={{ lg: "auto" }} gap="2" pb="4" aria-label="The option">
+    <Flex as="aside" direction="column" w={{ base: "100%", lg: "300px" }} flex="none" minH="0" overflowY={{ lg: "auto" }} gap="2" pb="4" aria-label="The option" className="print-whole">
       <Heading as="h2" fontSize="18px" lineHeight="1.2">
         {option.label}
       </Heading>
-      <Button colorPalette="accent" onClick={onTake} flex="none">
+      <Button colorPalette="accent" onClick={onTake} flex="none" className="no-print">
         {what}
       </Button>
       {replaced && (
@@ -88,12 +88,13 @@ function Aside({ strong, children, ...rest }: { strong?: boolean; children: Reac
 }
 
 function Bill({ option, currency }: { option: OptionView; currency: string }) {
+  const { unit } = useSettings();
   return (
     <Box>
       {option.bill.map((line) => (
         <Flex key={line.what} gap="2" fontSize="13px" borderTopWidth="1px" py="0.5">
           <Mono w="60px" flex="none" textAlign="end">
-            {Math.round(line.quantity * 10) / 10} {line.unit === "m" ? "m" : "×"}
+            {line.unit === "m" ? length(line.quantity, unit) : `${Math.round(line.quantity * 10) / 10} ×`}
           </Mono>
           <Text flex="1">{line.what}</Text>
           <Mono color={line.each === null ? "warn.fg" : "fg"}>{line.each === null ? "no price" : Math.round(line.each * line.quantity)}</Mono>

@@ -30,8 +30,8 @@ interface Props {
 export function Options({ view, need, weights, current, onPick, onNeed, onTake, replaced, onAside }: Props) {
   const shown = view.options.find((o) => o.key === current) ?? view.options[0];
   return (
-    <Flex gap="4" flex={{ base: "none", lg: "1" }} minH="0" minW="0" direction={{ base: "column", lg: "row" }}>
-      <Box flex="1" minW="0" overflowY={{ lg: "auto" }} pb="4">
+    <Flex gap="4" flex={{ base: "none", lg: "1" }} minH="0" minW="0" direction={{ base: "column", lg: "row" }} className="print-whole">
+      <Box flex="1" minW="0" overflowY={{ lg: "auto" }} pb="4" className="print-whole">
         <Table.Root size="sm" variant="line" aria-label="Options" css={{ "& td, & th": { py: "1.5", verticalAlign: "top" } }}>
           <Table.Header>
             <Table.Row bg="bg">

@@ -44,7 +44,7 @@ export function Prices() {
           Demo prices are invented. An empty price is no price: it is never counted as zero.
         </Text>
       </Flex>
-      <Box overflowY="auto" flex="1" minH="0" pb="4">
+      <Box overflowY="auto" flex="1" minH="0" pb="4" className="print-whole">
         <Table.Root size="sm" variant="line" aria-label="Price book" maxW="860px" css={{ "& td, & th": { py: "0.5" } }}>
           <Table.Header>
             <Table.Row bg="bg">
