@@ -78,6 +78,27 @@ def test_the_other_schools_have_their_cost(page: Page):
     expect(page.get_by_label("keeps its value")).to_have_value("4")
 
 
+def test_a_link_that_will_not_grow_gets_another_way_in_its_place(page: Page):
+    page.goto("/plans/1/choose?show=growth")
+    row = page.get_by_role("row", name="Pier Office – Boat Shed office")
+    row.get_by_role("link", name="Choose").click()
+    expect(page.get_by_label("Speed now")).to_have_value("10")
+    option = page.locator("[data-option='10GBASE-LR on new OS2']")
+    option.click()
+    aside = page.locator("[data-replaces]")
+    expect(aside).to_contain_text("1000BASE-LX, fails, margin +0.23 → works, margin +")
+    page.get_by_role("radio", name="prices").click()
+    page.get_by_role("radio", name="options").click()
+    expect(aside).to_be_visible()  # the need is still there
+    page.get_by_role("button", name="Put it in the link’s place").click()
+    expect(page.locator("[data-path-row]")).to_be_visible()
+    expect(answer(page)).to_contain_text("Works, with")
+    expect(page.get_by_text("10GBASE-LR").first).to_be_visible()
+    page.locator("h1").click()
+    page.keyboard.press("u")
+    expect(answer(page)).to_contain_text("Fails")
+
+
 def test_copper_is_taken_and_stands_beside_the_links(page: Page):
     page.goto("/plans/1/choose?from=Pier%20Office&to=Net%20Loft&distance=58&rate=1")
     page.locator("[data-option='1000BASE-T, Cat 5e']").click()

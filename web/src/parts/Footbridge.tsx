@@ -30,6 +30,17 @@ function Rope() {
   );
 }
 
+/** How many findings of a severity are open; nothing where there are none. */
+function Open({ severity, count }: { severity: "stop" | "warn"; count: number }) {
+  if (count === 0) return null;
+  return (
+    <Flex gap="1" align="center" fontSize="13px" fontFamily="mono">
+      <SeverityMark severity={severity} size={12} />
+      {count}
+    </Flex>
+  );
+}
+
 function PierFoot({ pier }: { pier: Pier }) {
   return (
     <Flex position="relative" h="28px" justify="center" borderTopWidth="3px" borderColor="fg">
@@ -43,21 +54,20 @@ function PierFoot({ pier }: { pier: Pier }) {
         h={pier.current ? "26px" : "22px"}
         bg={pier.current ? "accent.solid" : "fg"}
       />
-      <Flex position="absolute" left="calc(50% - 34px)" top="5px" w="22px" justify="end">
+      <Flex position="absolute" left="calc(50% - 34px)" top="5px" w="22px" justify="end" display={{ base: "none", lg: "flex" }}>
         <Box as="span" fontFamily="mono" fontSize="12px" color="fg.muted">
           {pier.key}
         </Box>
       </Flex>
-      <Flex position="absolute" left="calc(50% + 12px)" top="5px" gap={{ base: "1", lg: "3" }} align="center">
-        {(["stop", "warn"] as const).map(
-          (severity) =>
-            pier[severity] > 0 && (
-              <Flex key={severity} gap="1" align="center" fontSize="13px" fontFamily="mono">
-                <SeverityMark severity={severity} size={12} />
-                {pier[severity]}
-              </Flex>
-            ),
-        )}
+      {/* On a narrow screen, which has no digit keys, each side of the pier has one count. */}
+      <Flex position="absolute" right="calc(50% + 10px)" top="5px" display={{ base: "flex", lg: "none" }}>
+        <Open severity="stop" count={pier.stop} />
+      </Flex>
+      <Flex position="absolute" left={{ base: "calc(50% + 10px)", lg: "calc(50% + 12px)" }} top="5px" gap="3">
+        <Box display={{ base: "none", lg: "block" }}>
+          <Open severity="stop" count={pier.stop} />
+        </Box>
+        <Open severity="warn" count={pier.warn} />
       </Flex>
     </Flex>
   );

@@ -19,7 +19,14 @@ import { WeightSliders } from "./WeightSliders";
 
 type Tab = "options" | "possible" | "many" | "growth" | "prices";
 
+/** A link that leads here with a need of its own begins anew; going between the tabs does not. */
 export function Choose() {
+  const [search] = useSearchParams();
+  const began = ["from", "to", "distance", "rate", "growth", "link"].map((key) => search.get(key) ?? "");
+  return <OneNeed key={began.join("\n")} />;
+}
+
+function OneNeed() {
   const { plan, links } = useOpenPlan();
   const { unit } = useSettings();
   const { say, refuse } = useNotice();
@@ -78,7 +85,16 @@ export function Choose() {
               { value: "growth", label: "growth" },
               { value: "prices", label: "prices" },
             ]}
-            onChange={(show) => setSearch(show === "options" ? {} : { show }, { replace: true })}
+            onChange={(show) =>
+              setSearch(
+                (now) => {
+                  now.delete("show");
+                  if (show !== "options") now.set("show", show);
+                  return now;
+                },
+                { replace: true },
+              )
+            }
           />
         </Box>
       </Flex>
