@@ -61,6 +61,7 @@ def test_a_new_cable_stands_in_the_plan_with_its_strands(client):
         {"b_place": "Boat Shed", "distance_m": 292, "rate_gbps": 1, "panel_plug": "SC/APC"},
         {"b_place": "Beacon Hill", "distance_m": 2822, "circuits": 3},
         {"b_place": "Wet Lab", "distance_m": 56, "rate_gbps": 25, "circuits": 4},
+        {"a_place": "A" * 120, "b_place": "B" * 120, "redundant_m": 80, "circuits": 4},
         {"b_place": "Mars", "distance_m": 6000, "rate_gbps": 1, "existing": "OS1a"},
     ],
 )

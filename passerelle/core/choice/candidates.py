@@ -22,6 +22,7 @@ from .ways import (
     applications,
     circuits,
     fitted,
+    numbered,
     proposed,
     there_already,
 )
@@ -102,7 +103,8 @@ def _breakouts(need: SiteNeed, world: World) -> Iterator[Candidate]:
             trunk = proposed(need, world, parent, grade)
             links = tuple(
                 replace(
-                    _leg(need, world, trunk, leg, n % row.lanes + 1), name=f"{trunk.name} {n + 1}"
+                    _leg(need, world, trunk, leg, n % row.lanes + 1),
+                    name=numbered(trunk.name, n + 1),
                 )
                 for n in range(need.circuits)
             )

@@ -15,7 +15,7 @@ from passerelle.core.tables import SINGLE_MODE, STANDARD
 from .laying import cable_at, unused
 from .need import SiteNeed
 from .standing import between, matched, on_trunk
-from .ways import EXISTING, NEW, Candidate, RuledOut, Way, proposed, there_already
+from .ways import EXISTING, NEW, Candidate, RuledOut, Way, numbered, proposed, there_already
 from .world import World
 
 TEMPLATE = STANDARD.applications["10GBASE-LR"]
@@ -101,4 +101,4 @@ def _channel(
         replace(end, application=module.application, own=module, connector=module.connector)
         for end in (template.a, template.b)
     ]
-    return Link(f"{template.name} {number}", ends[0], ends[1], path)
+    return Link(numbered(template.name, number), ends[0], ends[1], path)

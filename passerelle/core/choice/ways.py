@@ -12,6 +12,7 @@ from passerelle.core.ports import usual_form
 from passerelle.core.proposal import Need, propose
 from passerelle.core.tables import STANDARD, Application
 
+from .laying import MAX_NAME
 from .need import NO_CAGE, SiteNeed
 from .world import World
 
@@ -102,7 +103,13 @@ def circuits(link: Link, count: int) -> tuple[Link, ...]:
     """As many links like it, numbered where there is more than one."""
     if count == 1:
         return (link,)
-    return tuple(replace(link, name=f"{link.name} {n}") for n in range(1, count + 1))
+    return tuple(replace(link, name=numbered(link.name, n)) for n in range(1, count + 1))
+
+
+def numbered(name: str, number: int) -> str:
+    """A name with a number behind it, within the length of a name."""
+    suffix = f" {number}"
+    return name[: MAX_NAME - len(suffix)] + suffix
 
 
 def there_already(need: SiteNeed, world: World, application: Application, grade: str) -> Link:
