@@ -135,7 +135,8 @@ class Layer:
         along = self._runs_along(route)
         count = trunks(links) if trunk else 1
         end = Termination(kind=how, connector=_end_connector(first, pieces).name)
-        base = f"{need.a_place} – {need.b_place} {cable.fiber}"
+        # Short enough that what tells the cables apart is never cut off.
+        base = f"{need.a_place[:48]} – {need.b_place[:48]} {cable.fiber}"
         known = set(world.plant.cables)
         cables: list[Cable] = []
         for _ in range(count):
