@@ -30,12 +30,18 @@ def label_of(place: Place, width: int, plugs: bool) -> str:
     return f"{plug}:{position}" if plugs and plug > 1 else str(position)
 
 
-def widths(path: LightPath) -> list[int]:
-    """Positions of the face at each boundary between parts."""
+def widths(path: LightPath, strands: tuple[Strand, ...]) -> list[int]:
+    """Positions of the face at each boundary between parts.
+
+    Bare strands, and a plug that is too small, are as wide as what arrives at them.
+    """
     found = [positions(path.segment(0).ends[0])]
     for at, part in enumerate(path.parts):
         end = part.ends[1] if isinstance(part, Segment) else path.segment(at + 1).ends[0]
         found.append(positions(end))
+    for strand in strands:
+        for at, (_, position) in enumerate(strand.places):
+            found[at] = max(found[at], position)
     return found
 
 
@@ -188,9 +194,9 @@ def polarity_view(check: LinkCheck) -> schemas.PolarityView:
     if is_one_strand(check.budget.modules):
         return _one_strand(check)
     sums, path = check.budget, check.budget.link.path
-    faces = widths(path)
     unrecorded = maps(path, sums.tables)[1]
     trace = whole_trunk(path, sums.tables)
+    faces = widths(path, trace.strands)
     many = len({place[0] for strand in trace.strands for place in strand.places}) > 1
     far = roles(sums.modules[1], sums.link.b.port.lane)
     used = _used(check)

@@ -177,6 +177,11 @@ def _mate(end: Connector | None) -> Connector | None:
 
 
 def _insert(parts: list[Part], edit: InsertSegment) -> list[Part]:
+    if edit.loss_db is not None and edit.kind != "inline":
+        raise EditError(
+            f"an entered loss of {edit.loss_db:g} dB needs its source; insert the {edit.kind} "
+            "first, then enter both there"
+        )
     before = _segment_at(parts, edit.after) if edit.after >= 0 else None
     next_at = edit.after + 2 if before else 0
     after = _segment_at(parts, next_at) if next_at < len(parts) else None
@@ -229,6 +234,10 @@ def _kept(old: Joint, left: Connector | None, right: Connector | None) -> Joint:
     return old if (old.kind == "adapter") == (wanted.kind == "adapter") else wanted
 
 
+_UNTURNED = {"crossed": "straight", "A-B": "A-A", "type-B": "type-A", "type-C": "type-A"}
+"""Of two halves only the first turns the strands, so that both together do what the whole did."""
+
+
 def _split(parts: list[Part], edit: SplitSegment) -> list[Part]:
     part = _segment_at(parts, edit.at)
     if part.kind == "inline":
@@ -243,11 +252,11 @@ def _split(parts: list[Part], edit: SplitSegment) -> list[Part]:
         raise EditError(f"cut at {at_m:g} m is outside the segment's 0 to {part.length_m:g} m")
     inner = _plug_of(parts) if edit.kind == "adapter" else connector(BARE)
     first = replace(part, length_m=at_m, ends=(part.ends[0], inner))
-    # Only one of the two carries a crossing, so that the pair stays crossed as it was.
-    wiring = "straight" if part.wiring in ("crossed", "straight") else part.wiring
-    wiring = "A-A" if part.wiring in ("A-B", "A-A") else wiring
     second = replace(
-        part, length_m=part.length_m - at_m, ends=(_mate(inner), part.ends[1]), wiring=wiring
+        part,
+        length_m=part.length_m - at_m,
+        ends=(_mate(inner), part.ends[1]),
+        wiring=_UNTURNED.get(part.wiring or "", part.wiring),
     )
     joint = joint_between(inner, inner) if edit.kind == "adapter" else Joint(edit.kind)
     return [*parts[: edit.at], first, joint, second, *parts[edit.at + 1 :]]
@@ -292,19 +301,24 @@ def _merge(parts: list[Part], at: int) -> list[Part]:
             f"joint {at + 1} holds parts {at} and {at + 2} together, which cannot become one: "
             "only two plain segments of one kind and one fiber can; remove one of them instead"
         )
-    crossed = [s.wiring in ("crossed", "A-B") for s in (before, after)]
-    wiring = after.wiring if crossed[1] and not crossed[0] else before.wiring
-    if all(crossed):
-        wiring = "A-A" if before.wiring == "A-B" else "straight"
-    if None in (before.wiring, after.wiring):
-        wiring = None
     one = replace(
         before,
         length_m=before.length_m + after.length_m,
         ends=(before.ends[0], after.ends[1]),
-        wiring=wiring,
+        wiring=_together(before.wiring, after.wiring),
     )
     return [*parts[: at - 1], one, *parts[at + 2 :]]
+
+
+def _together(first: str | None, second: str | None) -> str | None:
+    """What two pieces do to their strands as one; None where that has no name."""
+    if first is None or second is None:
+        return None
+    if second in _UNTURNED.values():  # the second leaves the strands as they come
+        return first
+    if first in _UNTURNED.values():
+        return second
+    return _UNTURNED[first] if first == second else None  # turned twice alike is not turned
 
 
 def _fits(left: Connector | None, right: Connector | None) -> bool:

@@ -22,6 +22,9 @@ TYPES = ("type-A", "type-B", "type-C")
 DUPLEX = {"A-B": True, "crossed": True, "A-A": False, "straight": False}
 
 
+MOST_POSITIONS = max(rows * columns for rows, columns in ROWS.values())
+
+
 def positions(end: Connector | None) -> int:
     """How many positions a face has: 2 for a duplex port or a bare pair."""
     if end is None or end.type not in ROWS:
@@ -124,6 +127,12 @@ def of_segment(segment: Segment, tables: Tables = STANDARD) -> Wires | None:
         if made is None:
             return None
         return made if front_is_near(segment) else inverse(made)
+    plug = next((end for end in (near, far) if end is not None and end.type in ROWS), None)
+    if plug is not None and any(end is not None and end.is_bare for end in (near, far)):
+        # Prepared strands in the order of the plug's positions, ready to be spliced.
+        return _row(segment.wiring, positions(plug), ROWS[plug.type][1])
+    if plug is None and segment.wiring in TYPES:  # a piece of a trunk, bare at both ends
+        return _row(segment.wiring, MOST_POSITIONS, MOST_POSITIONS)
     if counts[0] != counts[1]:
         count = max(counts)
         if 2 not in counts or count not in (12, 16):
@@ -134,13 +143,16 @@ def of_segment(segment: Segment, tables: Tables = STANDARD) -> Wires | None:
         if crossed is None:
             return None
         return flipped_pairs(2) if crossed else straight(2)
-    if segment.wiring == "type-A":
-        return straight(counts[0])
-    if segment.wiring == "type-C":
-        return flipped_pairs(counts[0])
-    if segment.wiring == "type-B" and near is not None:
-        return reversed_rows(counts[0], ROWS[near.type][1])
-    return None
+    return _row(segment.wiring, counts[0], ROWS[near.type][1]) if near is not None else None
+
+
+def _row(wiring: str | None, count: int, columns: int) -> Wires | None:
+    """A row of strands from end to end; None where its wiring is not recorded."""
+    if wiring in ("type-A", "straight"):
+        return straight(count)
+    if wiring in ("type-C", "crossed"):
+        return flipped_pairs(count)
+    return reversed_rows(count, columns) if wiring == "type-B" else None
 
 
 def front_is_near(segment: Segment) -> bool:
@@ -154,8 +166,8 @@ def front_is_near(segment: Segment) -> bool:
 def of_joint(joint: Joint, near: Connector | None, far: Connector | None) -> Wires | None:
     """The map of a joint; None where a multi-fiber adapter's keys are not recorded."""
     count = positions(near if near is not None else far)
-    if joint.kind != "adapter":
-        return flipped_pairs(count) if joint.crossed else straight(count)
+    if joint.kind != "adapter":  # as many strands as arrive
+        return flipped_pairs(MOST_POSITIONS) if joint.crossed else straight(MOST_POSITIONS)
     if count == 2:
         return straight(2)
     end = near if near is not None else far

@@ -101,3 +101,60 @@ def test_a_plan_that_was_changed_reads_back_as_it_is(client, seed):
         again = client.post("/api/plans/import", content=text)
         assert again.status_code == 201, (done, again.text)
         assert said(client, PLAN) == said(client, f"/api/plans/{again.json()['id']}"), done
+
+
+def an_edit(chance, path):
+    """One of the changes that the Light view offers, at a place that may not suit it."""
+    at = chance.randint(0, len(path))
+    return chance.choice([
+        {"op": "insert-segment", "after": at - 1,
+         "kind": chance.choice(["cord", "cable", "pigtail", "cassette", "inline"])},
+        {"op": "split-segment", "at": at, "kind": chance.choice(["adapter", "fusion"])},
+        {"op": "remove-part", "at": at},
+        {"op": "move-segment", "at": at, "to": chance.randint(0, len(path))},
+    ])  # fmt: skip
+
+
+@pytest.mark.parametrize("seed", [1, 2])
+def test_every_edited_path_has_an_answer(client, seed):
+    """Refused with a sentence, or judged, explained and traced: never an error."""
+    chance = random.Random(seed)
+    rows = client.get(f"{PLAN}/links").json()
+    for _ in range(40):
+        link = f"{PLAN}/links/{chance.choice(rows)['id']}"
+        edit = an_edit(chance, client.get(link).json()["doc"]["path"])
+        base = client.get(PLAN).json()["revision"]
+        seen = client.post(f"{link}/preview", json={"edits": [edit]})
+        done = client.patch(link, json={"base": base, "edits": [edit], "what": "walk"})
+        assert seen.status_code == done.status_code, (edit, seen.text, done.text)
+        if done.status_code != 200:
+            assert done.status_code == 422, (edit, done.text)
+            continue
+        brief, summary = seen.json()["after"], done.json()["link"]["summary"]
+        assert (brief["verdict"], brief["margin_db"]) == (summary["verdict"], summary["margin_db"])
+        for view in ("why", "growth", "polarity"):
+            assert client.get(f"{link}/{view}").status_code == 200, (edit, view)
+
+
+@pytest.mark.parametrize("kind", ["fusion", "mechanical", "adapter"])
+def test_a_trunk_that_is_cut_is_still_traced(client, kind):
+    """Bare strands, and a plug too small for them, are as wide as what arrives."""
+    rows = client.get(f"{PLAN}/links").json()
+    trunk = next(r for r in rows if r["name"].startswith("Trunk T-18"))
+    link = f"{PLAN}/links/{trunk['id']}"
+    before = client.get(f"{link}/polarity").json()["strands"]
+    edit = {"op": "split-segment", "at": 4, "kind": kind}
+    assert client.patch(link, json={"base": 1, "edits": [edit]}).status_code == 200
+    after = client.get(f"{link}/polarity").json()["strands"]
+    assert len(after) == len(before) == 12  # of its MPO-12
+    assert all(1 <= row <= 12 for strand in after for row in strand["rows"])
+    if kind != "adapter":  # a splice joins each strand to itself
+        assert [s["meets"] for s in after] == [s["meets"] for s in before]
+
+
+def test_an_entered_loss_is_not_lost_and_not_half_written(client):
+    edit = {"op": "insert-segment", "after": 0, "kind": "pigtail", "loss_db": 1.5}
+    refused = client.patch(f"{PLAN}/links/4", json={"base": 1, "edits": [edit]})
+    assert refused.status_code == 422
+    assert "needs its source; insert the pigtail first" in refused.json()["detail"]
+    assert client.get(PLAN).json()["revision"] == 1

@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from passerelle.core import Joint, Link, Segment
+from passerelle.core.connectors import connector
 from passerelle.core.edits import (
     EditError,
     InsertSegment,
@@ -15,6 +16,7 @@ from passerelle.core.edits import (
     apply,
 )
 from passerelle.core.polarity import crossings
+from passerelle.core.trace import follow, maps
 from tests.making import BARE, LC, cable, cord, judged, link, path, rules_of
 
 
@@ -97,3 +99,49 @@ def test_any_edits_leave_a_chain_that_can_be_judged(many):
             assert subject.path.length_m == pytest.approx(before.path.length_m)
             assert crossings(subject.path.parts)[0] == crossings(before.path.parts)[0]
     assert judged(subject).verdict in ("works", "tight", "fails", "unknown")
+
+
+MPO = connector("MPO-12/UPC/pinned")
+
+
+def trunk(*wirings):
+    """A 12-strand trunk in spliced pieces."""
+    parts = []
+    for at, wiring in enumerate(wirings):
+        ends = (MPO if at == 0 else BARE, MPO if at == len(wirings) - 1 else BARE)
+        parts += [Segment("cable", 50.0, "OM4", ends, wiring), Joint("fusion")]
+    return link("100GBASE-SR4", path(*parts[:-1]))
+
+
+def wires(subject):
+    """Where each of the twelve positions comes out."""
+    starts = [((1, n), "dark", 1) for n in range(1, 13)]
+    return [strand.end for strand in follow(starts, maps(subject.path)[0])]
+
+
+@pytest.mark.parametrize("wiring", ["type-A", "type-B", "type-C"])
+@pytest.mark.parametrize("kind", ["fusion", "mechanical"])
+def test_a_trunk_that_is_cut_and_spliced_does_what_it_did(wiring, kind):
+    whole = trunk(wiring)
+    cut = apply(whole, SplitSegment(0, kind))
+    assert wires(cut) == wires(whole)
+    assert None not in wires(whole)
+    again = apply(cut, SplitSegment(2, kind))  # a piece that is bare at both ends
+    assert wires(again) == wires(whole)
+    assert apply(apply(again, RemovePart(3)), RemovePart(1)) == whole
+
+
+@pytest.mark.parametrize(
+    ("first", "second", "both"),
+    [
+        ("type-A", "type-A", "type-A"), ("type-A", "type-B", "type-B"),
+        ("type-B", "type-A", "type-B"), ("type-B", "type-B", "type-A"),
+        ("type-C", "type-C", "type-A"), ("type-B", "type-C", None), ("type-A", None, None),
+    ],
+)  # fmt: skip
+def test_two_pieces_of_trunk_become_one(first, second, both):
+    """Reversed twice, or paired twice, is straight; one after the other is no standard type."""
+    one = apply(trunk(first, second), RemovePart(1))
+    assert one.path.segment(0).wiring == both
+    if both is not None:
+        assert wires(one) == wires(trunk(first, second))
