@@ -70,7 +70,7 @@ function OneNeed() {
               {settled.a_place} – {settled.b_place}: first of {view.options.length} for {rate(settled.rate_gbps)} over {length(settled.distance_m, unit)}
               {settled.redundant_m != null ? ` and ${length(settled.redundant_m, unit)}` : ""}
               {settled.growth_gbps ? `, later ${rate(settled.growth_gbps)}${settled.growth_by ? ` by ${settled.growth_by}` : ""}` : ""}
-              {view.growth_counts < 1 ? `; growth counts ${Math.round(view.growth_counts * 100)} %, being that far off` : ""}
+              {view.growth_counts < 1 ? ` (counts ${Math.round(view.growth_counts * 100)} %)` : ""}
             </Text>
           )}
         </Box>
