@@ -47,7 +47,8 @@ def schools(
             continue
         now = taken.get(school.key) or getattr(world.rules, school.key)
         free = _with(need, school.key, None) if school.key in taken else need
-        for at, value in enumerate(school.tried):
+        values = school.tried if now in school.tried else (*school.tried, now)
+        for at, value in enumerate(values):
             if value == now:
                 first = base
             else:

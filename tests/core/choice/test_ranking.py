@@ -99,6 +99,12 @@ def test_the_school_not_taken_has_its_price():
     assert not rows["mode_school", "multimode-where-it-reaches"].taken
 
 
+def test_a_house_rule_of_ones_own_stands_among_the_others():
+    found = schools(need(), World(rules=HouseRules(spare_strands_percent=35.0)))
+    spare = [(s.value, s.taken) for s in found if s.key == "spare_strands_percent"]
+    assert spare == [(0.0, False), (20.0, False), (50.0, False), (35.0, True)]
+
+
 def test_a_split_port_grows_with_another_port_on_the_same_trunk():
     """4 x 10G to 4 x 25G: one 100GBASE-SR4 at 231, four 25GBASE-SR at 52, five changes of 4 min."""
     asked = need(50, growth_gbps=25.0, circuits=4)
