@@ -11,6 +11,7 @@ from passerelle.core.choice.outlying import outlying
 from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.weights import weights_for
 from passerelle.core.proposal import NeedError
+from passerelle.core.tables import STANDARD
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.needsfile import COLUMNS, read_needs
 from passerelle.formats.refusal import Refused
@@ -26,6 +27,8 @@ from .routes_prices import CONFLICT, FILE_BODY
 
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
 MOST_GROWN = 200
+_ENDS_M = 2 * (STANDARD.planning["slack_each_end_m"] + STANDARD.planning["cord_m"])
+"""What a link has beside its route: slack and cords."""
 
 
 @router.post("/choose/needs", name="readNeeds", openapi_extra=FILE_BODY)
@@ -140,7 +143,7 @@ def growth_check(ctx: Ctx, plan_id: Number) -> choice.OutgrownView:
             link = check.budget.link
             need = SiteNeed(
                 link.a.place or "a", link.b.place or "b",
-                max(1.0, check.budget.length_m - 10), frame.rules.growth_gbps,
+                max(1.0, check.budget.length_m - _ENDS_M), frame.rules.growth_gbps,
             )  # fmt: skip
             try:
                 check_need(need)

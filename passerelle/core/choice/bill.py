@@ -140,7 +140,7 @@ def _finish(counted: Counted, way: Taken, strands: int) -> None:
         counted.work("end", 2)
 
 
-TOGETHER = 0.3
+TOGETHER = STANDARD.planning["second_cable_share"]
 """Share of the pulling work that a second cable adds when it goes in with the first."""
 
 

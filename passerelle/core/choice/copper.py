@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from passerelle.core.tables import STANDARD
 from passerelle.core.tables.reading import make_row, read_file
 
 from .need import NO_CAGE, SiteNeed
@@ -86,7 +87,7 @@ def _cages(need: SiteNeed, world: World) -> Iterator[tuple[str, ...]]:
             yield tuple(dict.fromkeys(group.cage for group in device.ports))
 
 
-SLACK_M = 6.0
+SLACK_M = 2 * STANDARD.planning["slack_each_end_m"]
 """Twisted pair, at both ends together; a direct-attach cable is bought as long as it is."""
 
 

@@ -15,19 +15,12 @@ from .need import SiteNeed
 from .world import World
 
 
-@dataclass(frozen=True, slots=True)
-class Growing:
-    """When a need grows."""
-
-    need: SiteNeed
-    world: World
-
-    def counts(self) -> float:
-        """How much growth counts: 1 now or at no stated year, less the later, 0 beyond the life."""
-        if self.need.growth_by is None or self.world.year is None:
-            return 1.0
-        years = self.need.growth_by - self.world.year
-        return max(0.0, 1.0 - years / STANDARD.planning["cabling_life_years"])
+def counts_for(need: SiteNeed, this_year: int | None) -> float:
+    """How much growth counts: 1 now or at no stated year, less the later, 0 beyond the life."""
+    if need.growth_by is None or this_year is None:
+        return 1.0
+    years = need.growth_by - this_year
+    return max(0.0, 1.0 - years / STANDARD.planning["cabling_life_years"])
 
 
 @dataclass

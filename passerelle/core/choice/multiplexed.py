@@ -20,7 +20,7 @@ from .world import World
 
 TEMPLATE = STANDARD.applications["10GBASE-LR"]
 """Only its path is taken: two strands of single mode."""
-SAME_CHANNEL_NM = 1.0
+SAME_CHANNEL_NM = STANDARD.planning["channel_half_width_nm"]
 
 
 def multiplexed(need: SiteNeed, world: World) -> Iterator[Candidate | RuledOut]:

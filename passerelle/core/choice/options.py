@@ -19,7 +19,7 @@ from passerelle.core.plant.strands import StrandError
 from .bill import Second, Taken, bill_of, second_cable
 from .candidates import candidates
 from .copper import DIRECT, Copper, copper_for
-from .growing import Growing, Ripe, carried
+from .growing import Ripe, carried, counts_for
 from .laying import Laid, Layer, strands_together
 from .need import SiteNeed
 from .prices import Bill
@@ -34,6 +34,11 @@ _CURED = {"light.overload", "fiber.mode-conditioning", "fiber.mode-conditioning-
 DIRECT_FIRST = "The plan takes direct-attach where it reaches"
 FIBER_BEFORE_PAIR = "The plan takes fiber before twisted pair"
 FIBER_BEYOND = "The plan takes fiber beyond the rack"
+
+
+def _margin(check: LinkCheck) -> float:
+    """A margin that is not known counts as less than any. [dB]"""
+    return -99.0 if check.margin_db is None else check.margin_db
 
 
 @dataclass(frozen=True)
@@ -84,8 +89,7 @@ class Option:
     @property
     def check(self) -> LinkCheck | None:
         """The worse of the routes."""
-        return min(self.checks, key=lambda c: -99.0 if c.margin_db is None else c.margin_db,
-                   default=None)  # fmt: skip
+        return min(self.checks, key=_margin, default=None)
 
     @property
     def parts(self) -> int:
@@ -136,7 +140,7 @@ def find(need: SiteNeed, world: World, *, with_growth: bool = True) -> Found:
         ripe = Ripe()
         offered = [replace(one, carries_gbps=ripe.carries(one.checks)) for one in offered]
         if need.growth_gbps is not None:
-            counts = Growing(need, world).counts()
+            counts = counts_for(need, world.year)
             offered = _with_growth(need, world, offered)
     ruled = tuple(one for one in judged if isinstance(one, RuledOut))
     return Found(tuple(offered), ruled, counts)
@@ -158,14 +162,20 @@ def cheapest(need: SiteNeed, world: World) -> float | None:
     for at, candidate in enumerate(candidates(need, world)):
         if isinstance(candidate, RuledOut):
             continue
-        laid = _laid(candidate, layer)
-        total = bill_of(laid, world).total(world.book)
+        try:
+            laid = _laid(candidate, layer)
+            total = bill_of(laid, world).total(world.book)
+        except (EndError, StrandError):
+            continue
         if total is not None:
             bills.append((total, at, candidate, laid))
     for total, _, candidate, laid in sorted(bills, key=lambda one: one[:2]):
         if best is not None and total >= best:
             break
-        one = _judged_as(candidate, laid, need, world)
+        try:
+            one = _judged_as(candidate, laid, need, world)
+        except EndError:
+            continue
         if isinstance(one, Option) and one.total is not None:
             best = one.total if best is None else min(best, one.total)
     return best
@@ -272,7 +282,7 @@ def _checked(links: tuple[Link, ...], world: World) -> tuple[tuple[Link, ...], L
             made.append(known[sort][0].budget.link)
     worst = min(
         (check for check, _ in known.values()),
-        key=lambda c: (c.verdict in (WORKS, TIGHT), c.margin_db or -99.0),
+        key=lambda c: (c.verdict in (WORKS, TIGHT), _margin(c)),
     )
     return tuple(made), worst
 

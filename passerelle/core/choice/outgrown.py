@@ -11,6 +11,7 @@ from passerelle.core.plant.taking import strands_needed, take
 from passerelle.core.proposal import Need, NeedError, propose
 from passerelle.core.tables import STANDARD, Application
 
+from .copper import SLACK_M
 from .laying import cable_at, outer
 from .need import SiteNeed, check_need, rates
 from .options import cured, find
@@ -120,7 +121,7 @@ def _numbers(cable: Cable, needed: int) -> tuple[int, ...]:
 def _anew(
     cable: Cable, glass_m: float, rate_gbps: float, world: World
 ) -> tuple[str | None, float | None]:
-    need = SiteNeed(cable.a, cable.b, max(1.0, glass_m - 6), rate_gbps)
+    need = SiteNeed(cable.a, cable.b, max(1.0, glass_m - SLACK_M), rate_gbps)
     try:
         check_need(need)
     except NeedError as error:
