@@ -3,9 +3,10 @@
 from collections.abc import Callable
 
 from passerelle.core.choice.need import SiteNeed
-from passerelle.core.choice.options import World, find
+from passerelle.core.choice.options import find
 from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.schools import schools
+from passerelle.core.choice.world import World
 
 Timed = Callable[..., float]
 

@@ -5,9 +5,10 @@ from datetime import date
 from sqlalchemy.orm import Session
 
 from passerelle.core.choice.need import SiteNeed, check_need
-from passerelle.core.choice.options import Option, World, only
+from passerelle.core.choice.options import Option, only
 from passerelle.core.choice.ways import RuledOut
 from passerelle.core.choice.weights import Weights, weights_for
+from passerelle.core.choice.world import World
 from passerelle.core.proposal import NeedError
 from passerelle.formats.planfile import HouseRulesDoc
 from passerelle.formats.prices import price_book

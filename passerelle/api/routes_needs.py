@@ -4,13 +4,11 @@ from dataclasses import asdict
 
 from fastapi import APIRouter, Request, Response
 
-from passerelle.core.choice.need import SiteNeed, check_need
 from passerelle.core.choice.options import find
-from passerelle.core.choice.outgrown import outgrown
+from passerelle.core.choice.outgrown import LEAST_M, first_way, outgrown
 from passerelle.core.choice.outlying import outlying
 from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.weights import weights_for
-from passerelle.core.proposal import NeedError
 from passerelle.core.tables import STANDARD
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.needsfile import COLUMNS, read_needs
@@ -141,27 +139,20 @@ def growth_check(ctx: Ctx, plan_id: Number) -> choice.OutgrownView:
             if said is None or frame.rules.growth_gbps is None or len(found) >= MOST_GROWN:
                 continue
             link = check.budget.link
-            need = SiteNeed(
-                link.a.place or "a", link.b.place or "b",
-                max(1.0, check.budget.length_m - _ENDS_M), frame.rules.growth_gbps,
-            )  # fmt: skip
-            try:
-                check_need(need)
-            except NeedError:
-                continue  # the plan's growth speed is no speed of the table: the finding says so
-            order = ranked(find(need, world, with_growth=False))
-            takes = order[0].option.label if order else "nothing of the table does it"
-            total = rounded(order[0].option.total) if order else None
+            far_m = max(LEAST_M, check.budget.length_m - _ENDS_M)
+            first = first_way(
+                link.a.place or "a", link.b.place or "b", far_m, frame.rules.growth_gbps, world
+            )
             found.append(
                 choice.GrowthRow(
                     id=row.id,
                     name=row.name,
                     a_place=link.a.place,
                     b_place=link.b.place,
-                    distance_m=rounded(need.distance_m, 1) or 0.0,
+                    distance_m=rounded(far_m, 1) or 0.0,
                     message=said.message,
-                    takes=takes,
-                    total=total,
+                    takes=first.label if first else "nothing of the table does it",
+                    total=rounded(first.total) if first else None,
                 )
             )
     cables = [

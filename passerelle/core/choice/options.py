@@ -23,12 +23,8 @@ from .growing import Ripe, carried, counts_for
 from .laying import Laid, Layer, strands_together
 from .need import SiteNeed
 from .prices import Bill
-from .ways import COPPER, NEW, Candidate, RuledOut, applications
+from .ways import COPPER, NEW, Candidate, RuledOut
 from .world import World
-
-__all__ = [
-    "Found", "Option", "RuledOut", "World", "applications", "cured", "find", "only", "ruled_by",
-]  # fmt: skip
 
 _CURED = {"light.overload", "fiber.mode-conditioning", "fiber.mode-conditioning-one-end"}
 DIRECT_FIRST = "The plan takes direct-attach where it reaches"

@@ -14,11 +14,13 @@ from passerelle.core.tables import STANDARD, Application
 from .copper import SLACK_M
 from .laying import cable_at, outer
 from .need import SiteNeed, check_need, rates
-from .options import cured, find
-from .ranking import ranked
+from .options import Option, cured, find
+from .ranking import ranked as ranked_options
 from .standing import fits_ends, matched, on_trunk
 from .ways import applications
 from .world import World
+
+LEAST_M = 1.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,10 +123,19 @@ def _numbers(cable: Cable, needed: int) -> tuple[int, ...]:
 def _anew(
     cable: Cable, glass_m: float, rate_gbps: float, world: World
 ) -> tuple[str | None, float | None]:
-    need = SiteNeed(cable.a, cable.b, max(1.0, glass_m - SLACK_M), rate_gbps)
+    """The first way with new cable: what is there does not do."""
+    first = first_way(cable.a, cable.b, glass_m - SLACK_M, rate_gbps, world, new_cable=True)
+    return (first.label, first.total) if first is not None else (None, None)
+
+
+def first_way(
+    a: str, b: str, distance_m: float, rate_gbps: float, world: World, *, new_cable: bool = False
+) -> Option | None:
+    """The first option for a speed over a distance; None where there is none. [m, Gb/s]"""
+    need = SiteNeed(a, b, max(LEAST_M, distance_m), rate_gbps)
     try:
         check_need(need)
-    except NeedError as error:
-        return f"{error}", None
-    order = [r.option for r in ranked(find(need, world, with_growth=False)) if r.option.laid]
-    return (order[0].label, order[0].total) if order else (None, None)
+    except NeedError:
+        return None  # the growth speed is no speed of the table
+    order = [ranked.option for ranked in ranked_options(find(need, world, with_growth=False))]
+    return next((one for one in order if one.laid is not None or not new_cable), None)

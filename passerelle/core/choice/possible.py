@@ -9,7 +9,9 @@ from passerelle.core.proposal import Need, propose
 from passerelle.core.tables import STANDARD, Application
 
 from .need import MOST_M, rates
-from .options import World, applications, cured
+from .options import cured
+from .ways import applications
+from .world import World
 
 GLASS = ("OM1", "OM2", "OM3", "OM4", "OM5", "OS2")
 LEAST_M = 1.0

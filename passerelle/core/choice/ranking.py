@@ -3,8 +3,9 @@
 from dataclasses import dataclass, replace
 
 from .need import MOST_M, SiteNeed
-from .options import Found, Option, World, find
+from .options import Found, Option, find
 from .weights import DEFAULT_WEIGHTS, Weights
+from .world import World
 
 GOOD_MARGIN_DB = 6.0
 """More margin than this is no better. [dB]"""

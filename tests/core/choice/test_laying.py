@@ -7,9 +7,10 @@ import pytest
 from passerelle.core import HouseRules, Segment
 from passerelle.core.check import WORKS, check_link
 from passerelle.core.choice.need import SiteNeed
-from passerelle.core.choice.options import World, find, only
+from passerelle.core.choice.options import find, only
 from passerelle.core.choice.schools import finishes
 from passerelle.core.choice.ways import RuledOut
+from passerelle.core.choice.world import World
 from passerelle.core.plant.model import LinkUse, Pathway, Place, Plant, Use
 from passerelle.core.proposal import Need, propose
 from passerelle.demo_data import demo_plan

@@ -5,8 +5,8 @@ from dataclasses import replace
 import pytest
 
 from passerelle.core import HouseRules
-from passerelle.core.choice.options import World
 from passerelle.core.choice.outgrown import outgrown
+from passerelle.core.choice.world import World
 from passerelle.core.plant.model import StrandNote
 from passerelle.demo_data import demo_plan
 from passerelle.formats.site import site_of

@@ -11,11 +11,12 @@ from passerelle.core.choice.bill import Taken
 from passerelle.core.choice.candidates import candidates
 from passerelle.core.choice.growing import carried
 from passerelle.core.choice.need import SiteNeed
-from passerelle.core.choice.options import World, find, only
+from passerelle.core.choice.options import find, only
 from passerelle.core.choice.outlying import outlying
 from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.schools import schools
 from passerelle.core.choice.weights import WEIGHTS, Weights, weights_for
+from passerelle.core.choice.world import World
 from passerelle.core.plant.model import Pathway, Place, Plant
 
 WORLD = World()
