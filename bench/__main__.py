@@ -18,7 +18,7 @@ from starlette.testclient import TestClient
 from passerelle.api.app import create_app
 from passerelle.api.serving import load_demo
 from passerelle.core import STANDARD, HouseRules, Link, Segment, check_all, check_link
-from passerelle.core.lightpath import Part
+from passerelle.core.plan.lightpath import Part
 from passerelle.demo_data import demo_plan
 from passerelle.formats import corelink
 from passerelle.formats.planfile import PlanDoc, read_plan, write_plan

@@ -8,12 +8,12 @@ from pathlib import Path
 from playwright.sync_api import sync_playwright
 
 from passerelle.api.serving import beside
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.plant.check_plant import check_plant
+from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.diverse import Ways, routes_between, shortest_routes
 from passerelle.core.plant.fates import single_points
 from passerelle.core.plant.model import Cable, Group, LinkUse, Pathway, Place, Plant, Use
-from passerelle.core.plant.tables import CABLE_TYPES
+from passerelle.core.tables.site import CABLE_TYPES
 from passerelle.formats.planfile import PlanDoc
 from passerelle.plans.store import Store
 from passerelle.plans.transfer import store_new

@@ -3,10 +3,10 @@
 from collections.abc import Callable
 
 from passerelle.core import End, HouseRules, Joint, LightPath, Link, Segment, check_all, connector
-from passerelle.core.lightpath import Part
-from passerelle.core.link import budget
-from passerelle.core.repolarising import repolarised
-from passerelle.core.trace import whole_trunk
+from passerelle.core.light.link import budget
+from passerelle.core.plan.lightpath import Part
+from passerelle.core.remedies.repolarising import repolarised
+from passerelle.core.strands.trace import whole_trunk
 from passerelle.demo_data import demo_plan
 from passerelle.formats import corelink
 

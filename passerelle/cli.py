@@ -11,8 +11,8 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
-from passerelle.core.check import TIGHT, WORKS, LinkCheck
-from passerelle.core.wholeplan import check_plan
+from passerelle.core.judge.check import TIGHT, WORKS, LinkCheck
+from passerelle.core.judge.wholeplan import check_plan
 from passerelle.formats.checkjson import check_json, finding_json
 from passerelle.formats.corelink import house_rules, links
 from passerelle.formats.planfile import MAX_FILE_BYTES, read_plan

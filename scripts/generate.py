@@ -11,8 +11,8 @@ import tempfile
 from pathlib import Path
 
 from passerelle.api.app import create_app
-from passerelle.core.rules import RULES
-from passerelle.core.wholeplan import check_plan
+from passerelle.core.judge.rules import RULES
+from passerelle.core.judge.wholeplan import check_plan
 from passerelle.demo_data import demo_plan
 from passerelle.formats.corelink import house_rules, links
 from passerelle.formats.planfile import PlanDoc

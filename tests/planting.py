@@ -13,7 +13,7 @@ from passerelle.core.plant.model import (
     SpliceRow,
     Use,
 )
-from passerelle.core.plant.tables import CABLE_TYPES, CableType
+from passerelle.core.tables.site import CABLE_TYPES, CableType
 
 
 def kind(**changes: Any) -> CableType:

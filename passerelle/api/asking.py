@@ -9,7 +9,7 @@ from passerelle.core.choice.options import Option, only
 from passerelle.core.choice.ways import RuledOut
 from passerelle.core.choice.weights import Weights, weights_for
 from passerelle.core.choice.world import World
-from passerelle.core.proposal import NeedError
+from passerelle.core.remedies.proposal import NeedError
 from passerelle.formats.planfile import HouseRulesDoc
 from passerelle.formats.prices import price_book
 from passerelle.formats.refusal import Refused

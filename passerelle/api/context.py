@@ -11,8 +11,8 @@ from pydantic import Field
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from passerelle.core.check import many_answers
-from passerelle.core.plant.checks import About
+from passerelle.core.judge.about import About
+from passerelle.core.judge.check import many_answers
 from passerelle.plans import journal
 from passerelle.plans.answers import Answers
 from passerelle.plans.documents import link_doc, links, place_names, places, raw_place

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from passerelle.core import edits as core
+from passerelle.core.light import edits as core
 from passerelle.formats import corelink
 from passerelle.formats.fields import LossDb, Metres, Name
 from passerelle.formats.linkdocs import EndDoc, PartDoc

@@ -2,9 +2,9 @@
 
 from sqlalchemy.orm import Session
 
-from passerelle.core.lightpath import Segment
-from passerelle.core.plant.check_cables import needed_strands
-from passerelle.core.plant.checks import About
+from passerelle.core.judge.about import About
+from passerelle.core.judge.cables import needed_strands
+from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.diverse import Route
 from passerelle.core.plant.fates import Outage
 from passerelle.core.plant.model import Cable, LinkUse, Plant, lengths

@@ -6,14 +6,14 @@ from typing import Any, get_args
 from fastapi import APIRouter
 from sqlalchemy.orm import Session
 
-from passerelle.core.check import many_answers
-from passerelle.core.findings import Finding
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.lightpath import Joint, Segment
-from passerelle.core.link import Link
-from passerelle.core.own import OwnPartError, check_own, doubts_about
+from passerelle.core.judge.check import many_answers
+from passerelle.core.judge.findings import Finding
+from passerelle.core.judge.together import facts_of
+from passerelle.core.light.link import Link
+from passerelle.core.light.own import OwnPartError, check_own, doubts_about
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.tables import STANDARD
-from passerelle.core.together import facts_of
 from passerelle.formats.corelink import house_rules
 from passerelle.formats.planfile import HouseRulesDoc
 from passerelle.formats.refusal import Refused

@@ -4,8 +4,8 @@ from typing import Any
 
 from fastapi import APIRouter
 
-from passerelle.core.check import many_answers
-from passerelle.core.fixing import Fix, certain_fix
+from passerelle.core.judge.check import many_answers
+from passerelle.core.remedies.fixing import Fix, certain_fix
 from passerelle.formats.refusal import Refused
 from passerelle.plans import changes, documents
 from passerelle.plans.models import Plan

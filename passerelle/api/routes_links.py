@@ -5,13 +5,13 @@ from typing import Any
 
 from fastapi import APIRouter
 
-from passerelle.core.check import LinkCheck
 from passerelle.core.choice.laying import unused
-from passerelle.core.edits import describe
-from passerelle.core.explain import explain
-from passerelle.core.growth import growth
-from passerelle.core.proposal import Need, NeedError, propose, suited
-from passerelle.core.variants import Compared, Variant, VariantError, compared, suggested
+from passerelle.core.judge.check import LinkCheck
+from passerelle.core.light.edits import describe
+from passerelle.core.light.explain import explain
+from passerelle.core.remedies.growth import growth
+from passerelle.core.remedies.proposal import Need, NeedError, propose, suited
+from passerelle.core.remedies.variants import Compared, Variant, VariantError, compared, suggested
 from passerelle.formats import corelink
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.linkdocs import LinkDoc

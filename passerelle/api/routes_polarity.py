@@ -2,9 +2,9 @@
 
 from fastapi import APIRouter
 
-from passerelle.core.asfound import Reading, explained
-from passerelle.core.edits import SetPart
-from passerelle.core.strands import positions
+from passerelle.core.light.edits import SetPart
+from passerelle.core.strands.asfound import Reading, explained
+from passerelle.core.strands.places import positions
 from passerelle.formats import corelink
 from passerelle.plans import changes
 from passerelle.plans.documents import place_names

@@ -2,10 +2,10 @@
 
 from fastapi import APIRouter
 
-from passerelle.core.modules import End, resolve
+from passerelle.core.light.modules import End, resolve
 from passerelle.core.plant.identify import ClueError, Judged, identify
-from passerelle.core.plant.tables import CABLE_TYPES, CLUES, KINDS, POWER_CLASSES, TUBING
 from passerelle.core.tables import HIGH, STANDARD
+from passerelle.core.tables.site import CABLE_TYPES, CLUES, KINDS, POWER_CLASSES, TUBING
 from passerelle.formats.refusal import Refused
 
 from . import schemas, schemas_plant

@@ -4,7 +4,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field
 
-from passerelle.core.lightpath import MAX_PARTS
+from passerelle.core.plan.lightpath import MAX_PARTS
 from passerelle.formats.fields import Name
 from passerelle.formats.plantdocs import (
     CableDoc,

@@ -1,10 +1,7 @@
 """Turns traces into what the polarity view draws: rows, labels, faces."""
 
-from passerelle.core.check import LinkCheck
-from passerelle.core.connectors import Connector
-from passerelle.core.lightpath import Joint, LightPath, Segment
-from passerelle.core.methods import choices
-from passerelle.core.polarity import (
+from passerelle.core.judge.check import LinkCheck
+from passerelle.core.judge.polarity import (
     CROSSED,
     STRAIGHT,
     UNKNOWN,
@@ -12,9 +9,12 @@ from passerelle.core.polarity import (
     is_multi_fiber,
     is_one_strand,
 )
-from passerelle.core.strands import ROWS, Place, positions
+from passerelle.core.plan.connectors import Connector
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment
+from passerelle.core.strands.methods import choices
+from passerelle.core.strands.places import ROWS, Place, positions
+from passerelle.core.strands.trace import RX, TX, Strand, maps, roles, starts_of, whole_trunk
 from passerelle.core.tables import HIGH
-from passerelle.core.trace import RX, TX, Strand, maps, roles, starts_of, whole_trunk
 
 from . import schemas_polarity as schemas
 from .editing import from_core

@@ -1,15 +1,15 @@
 """Turns checks into what the screen shows. All rounding for the screen happens here."""
 
-from passerelle.core.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck
-from passerelle.core.explain import Explanation
-from passerelle.core.findings import Finding
-from passerelle.core.judging import EXACT, fmt_m, uncertain_figures
-from passerelle.core.lightpath import Part, Segment
-from passerelle.core.link import B, Budget, Direction
-from passerelle.core.mating import receptacle
-from passerelle.core.modules import CUSTOM, Module
-from passerelle.core.polarity import is_one_strand
-from passerelle.core.remedies import Ranked, ranked
+from passerelle.core.judge.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck
+from passerelle.core.judge.findings import Finding
+from passerelle.core.judge.levels import EXACT, fmt_m, uncertain_figures
+from passerelle.core.judge.mating import receptacle
+from passerelle.core.judge.polarity import is_one_strand
+from passerelle.core.light.explain import Explanation
+from passerelle.core.light.link import B, Budget, Direction
+from passerelle.core.light.modules import CUSTOM, Module
+from passerelle.core.plan.lightpath import Part, Segment
+from passerelle.core.remedies.cures import Ranked, ranked
 from passerelle.core.tables import Tables
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.linkdocs import LinkDoc

@@ -3,12 +3,13 @@
 from passerelle.core import HouseRules, check_link
 """
 
-from .check import LinkCheck, check_all, check_link
-from .connectors import Connector, connector
-from .house_rules import HouseRules
-from .lightpath import Joint, LightPath, PathError, Segment, joined
-from .link import Link
-from .modules import DataSheet, End, EndError
+from passerelle.core.judge.check import LinkCheck, check_all, check_link
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import DataSheet, End, EndError
+from passerelle.core.plan.connectors import Connector, connector
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, PathError, Segment, joined
+
 from .tables import STANDARD
 
 __all__ = [

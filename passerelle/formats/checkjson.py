@@ -2,9 +2,9 @@
 
 from typing import Any
 
-from passerelle.core.check import LinkCheck
-from passerelle.core.findings import Finding
-from passerelle.core.link import Direction
+from passerelle.core.judge.check import LinkCheck
+from passerelle.core.judge.findings import Finding
+from passerelle.core.light.link import Direction
 
 
 def rounded(value: float | None, digits: int = 2) -> float | None:

@@ -2,12 +2,12 @@
 
 from typing import Any
 
-from passerelle.core.connectors import connector
-from passerelle.core.devices import Port
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.lightpath import Joint, LightPath, Part, Segment
-from passerelle.core.link import Link
-from passerelle.core.modules import NO_PORT, NO_SHEET, DataSheet, End, EndError, resolve
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import NO_PORT, NO_SHEET, DataSheet, End, EndError, resolve
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.devices import Port
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Part, Segment
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.strands import StrandError
 from passerelle.core.plant.taking import refilled

@@ -7,8 +7,8 @@ from typing import Annotated, Any, Literal, Self
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 from pydantic_core import PydanticCustomError
 
-from passerelle.core.connectors import connector
-from passerelle.core.lightpath import MAX_LENGTH_M
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.lightpath import MAX_LENGTH_M
 from passerelle.core.tables import STANDARD
 
 MAX_NAME = 120

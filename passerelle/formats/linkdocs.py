@@ -4,7 +4,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import AfterValidator, Discriminator, Field, Tag, model_validator
 
-from passerelle.core.lightpath import MAX_PARTS, PathError, check_chain
+from passerelle.core.plan.lightpath import MAX_PARTS, PathError, check_chain
 
 from .fields import (
     ApplicationName,

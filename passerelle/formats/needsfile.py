@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from pydantic import TypeAdapter, ValidationError
 
 from passerelle.core.choice.need import USUAL, SiteNeed, check_need
-from passerelle.core.devices import Device
-from passerelle.core.proposal import NeedError
-from passerelle.core.written import number
+from passerelle.core.plan.devices import Device
+from passerelle.core.remedies.proposal import NeedError
+from passerelle.core.words import number
 
 from .fields import Name
 from .refusal import Refused

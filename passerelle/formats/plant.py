@@ -20,8 +20,8 @@ from passerelle.core.plant.model import (
     StrandNote,
     Termination,
 )
-from passerelle.core.plant.tables import CABLE_TYPES, CableType
 from passerelle.core.tables import STANDARD, Tables
+from passerelle.core.tables.site import CABLE_TYPES, CableType
 
 from .planfile import PlanDoc
 from .plantdocs import (

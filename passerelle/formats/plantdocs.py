@@ -5,8 +5,8 @@ from typing import Annotated, Literal, Self
 from pydantic import AfterValidator, Field, model_validator
 
 from passerelle.core.choice.copper import copper_row
-from passerelle.core.lightpath import MAX_LENGTH_M
-from passerelle.core.plant.tables import CABLE_TYPES
+from passerelle.core.plan.lightpath import MAX_LENGTH_M
+from passerelle.core.tables.site import CABLE_TYPES
 
 from .fields import (
     ConnectorName,

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK, PriceBook
-from passerelle.core.written import number
+from passerelle.core.words import number
 
 from .plantdocs import PriceDoc
 from .refusal import Refused

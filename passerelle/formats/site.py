@@ -3,10 +3,9 @@
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 
-from passerelle.core.connectors import connector
-from passerelle.core.devices import Device, PortGroup
-from passerelle.core.modules import DataSheet, OwnModule
-from passerelle.core.own import (
+from passerelle.core.judge.together import Spare
+from passerelle.core.light.modules import DataSheet, OwnModule
+from passerelle.core.light.own import (
     Attenuation,
     OwnBox,
     OwnFiber,
@@ -16,9 +15,10 @@ from passerelle.core.own import (
     check_own,
     extended,
 )
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.devices import Device, PortGroup
 from passerelle.core.plant.model import Plant
 from passerelle.core.tables import STANDARD, Tables
-from passerelle.core.together import Spare
 
 from .owndocs import OwnBoxDoc, OwnFiberDoc, OwnGradeDoc, OwnPartDoc
 from .planfile import ITEMS, DeviceDoc, PlanDoc, SpareDoc

@@ -16,7 +16,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
-from passerelle.core.written import number
+from passerelle.core.words import number
 
 from .plant import EARTH_M, positions
 from .plantdocs import PathwayDoc, PlaceDoc

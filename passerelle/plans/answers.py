@@ -7,13 +7,13 @@ from typing import TypeVar
 from pydantic import TypeAdapter
 from sqlalchemy.orm import Session
 
-from passerelle.core.check import LinkCheck, check_link, many_answers
-from passerelle.core.findings import Finding
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.plant.checks import About
+from passerelle.core.judge.about import About
+from passerelle.core.judge.check import LinkCheck, check_link, many_answers
+from passerelle.core.judge.findings import Finding
+from passerelle.core.judge.together import Facts, Together, facts_of, together
+from passerelle.core.judge.wholeplan import backbone, joined_plant, with_backbone
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant
-from passerelle.core.together import Facts, Together, facts_of, together
-from passerelle.core.wholeplan import backbone, joined_plant, with_backbone
 from passerelle.formats import corelink, site
 from passerelle.formats.owndocs import OwnPartDoc
 from passerelle.formats.planfile import (

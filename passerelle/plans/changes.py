@@ -7,7 +7,7 @@ from pydantic import ValidationError
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from passerelle.core.edits import Edit, EditError, apply_all
+from passerelle.core.light.edits import Edit, EditError, apply_all
 from passerelle.core.plant.taking import released
 from passerelle.formats import corelink
 from passerelle.formats import site as formats_site

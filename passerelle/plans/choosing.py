@@ -9,8 +9,8 @@ from sqlalchemy.orm import Session
 from passerelle.core.choice.laying import unused
 from passerelle.core.choice.need import SiteNeed
 from passerelle.core.choice.options import Option
-from passerelle.core.lightpath import LightPath, Segment
-from passerelle.core.link import Link
+from passerelle.core.light.link import Link
+from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.plant.model import Cable
 from passerelle.formats import corelink
 from passerelle.formats.linkdocs import LinkDoc

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
-from passerelle.core.link import Link
+from passerelle.core.light.link import Link
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.strands import StrandError
 from passerelle.core.plant.taking import release, take, uses_of

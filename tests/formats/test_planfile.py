@@ -5,8 +5,8 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core.findings import RULES
-from passerelle.core.wholeplan import check_plan
+from passerelle.core.judge.findings import RULES
+from passerelle.core.judge.wholeplan import check_plan
 from passerelle.demo_data import demo_plan
 from passerelle.formats import corelink
 from passerelle.formats.linkdocs import LinkDoc

@@ -8,7 +8,7 @@ import pytest
 from alembic import command
 from sqlalchemy import select
 
-from passerelle.core.edits import Rename, SetPart
+from passerelle.core.light.edits import Rename, SetPart
 from passerelle.demo_data import demo_plan
 from passerelle.formats.planfile import write_plan
 from passerelle.formats.refusal import Refused

@@ -2,12 +2,12 @@
 
 from dataclasses import dataclass
 
-from passerelle.core.house_rules import FIELD, ONE_A_TYPE
-from passerelle.core.lightpath import Joint, Segment
-from passerelle.core.link import Link
-from passerelle.core.modules import End, resolve
+from passerelle.core.judge.together import module_type
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import End, resolve
+from passerelle.core.plan.house_rules import FIELD, ONE_A_TYPE
+from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.tables import SINGLE_MODE, STANDARD
-from passerelle.core.together import module_type
 
 from .laying import Laid, strands_together, trunks
 from .prices import Bill, Counted

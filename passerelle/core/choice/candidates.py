@@ -3,11 +3,11 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from passerelle.core.connectors import connector
-from passerelle.core.lightpath import LightPath, Segment
-from passerelle.core.link import Link
-from passerelle.core.modules import End
-from passerelle.core.proposal import usual_fiber
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import End
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.lightpath import LightPath, Segment
+from passerelle.core.remedies.proposal import usual_fiber
 from passerelle.core.tables import STANDARD, Application
 
 from .multiplexed import multiplexed

@@ -2,11 +2,11 @@
 
 from dataclasses import dataclass, field, replace
 
-from passerelle.core.check import TIGHT, WORKS, LinkCheck
-from passerelle.core.future import comparable
-from passerelle.core.growth import as_application
-from passerelle.core.link import Link
-from passerelle.core.modules import Module
+from passerelle.core.judge.check import TIGHT, WORKS, LinkCheck
+from passerelle.core.judge.future import comparable
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import Module
+from passerelle.core.remedies.growth import as_application
 from passerelle.core.tables import STANDARD
 
 from .bill import Taken

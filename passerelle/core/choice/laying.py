@@ -7,18 +7,18 @@ that the cable takes.
 from collections.abc import Container
 from dataclasses import dataclass, field, replace
 
-from passerelle.core.connectors import Connector
-from passerelle.core.house_rules import FACTORY, FIELD, PIGTAILS, HouseRules
-from passerelle.core.lightpath import LightPath, Segment
-from passerelle.core.link import Link
-from passerelle.core.plant.check_cables import check_construction
+from passerelle.core.judge.cables import check_construction
+from passerelle.core.judge.rule import STOP, WARN
+from passerelle.core.light.link import Link
+from passerelle.core.plan.connectors import Connector
+from passerelle.core.plan.house_rules import FACTORY, FIELD, PIGTAILS, HouseRules
+from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.plant.diverse import Pair, Route, routes_between, shortest_routes, ways_of
 from passerelle.core.plant.model import Cable, Other, Pathway, Place, Plant, Termination
-from passerelle.core.plant.tables import CABLE_TYPES, CableType
 from passerelle.core.plant.taking import as_segment, strands_needed
-from passerelle.core.rule import STOP, WARN
-from passerelle.core.strands import positions
+from passerelle.core.strands.places import positions
 from passerelle.core.tables import STANDARD
+from passerelle.core.tables.site import CABLE_TYPES, CableType
 
 from .need import SiteNeed
 from .world import World

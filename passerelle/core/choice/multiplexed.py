@@ -3,11 +3,11 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from passerelle.core.connectors import connector
-from passerelle.core.edits import joint_between
-from passerelle.core.lightpath import LightPath, Segment
-from passerelle.core.link import Link
-from passerelle.core.modules import OwnModule
+from passerelle.core.light.edits import joint_between
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import OwnModule
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.plant.strands import next_free
 from passerelle.core.plant.taking import refilled, take
 from passerelle.core.tables import SINGLE_MODE, STANDARD

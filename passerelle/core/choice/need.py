@@ -3,9 +3,9 @@
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from passerelle.core.devices import Device
-from passerelle.core.house_rules import PANEL_PLUGS, TERMINATIONS
-from passerelle.core.proposal import NeedError
+from passerelle.core.plan.devices import Device
+from passerelle.core.plan.house_rules import PANEL_PLUGS, TERMINATIONS
+from passerelle.core.remedies.proposal import NeedError
 from passerelle.core.tables import STANDARD
 
 MOST_M = 199_900.0

@@ -6,13 +6,13 @@ with the one finding that decides.
 
 from dataclasses import dataclass, replace
 
-from passerelle.core.check import TIGHT, WORKS, LinkCheck, check_link
-from passerelle.core.edits import Edit, apply_all
-from passerelle.core.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
-from passerelle.core.judging import uncertain_figures
-from passerelle.core.lightpath import Segment
-from passerelle.core.link import Link
-from passerelle.core.modules import EndError
+from passerelle.core.judge.check import TIGHT, WORKS, LinkCheck, check_link
+from passerelle.core.judge.levels import uncertain_figures
+from passerelle.core.light.edits import Edit, apply_all
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import EndError
+from passerelle.core.plan.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
+from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.model import Cable
 from passerelle.core.plant.strands import StrandError
 

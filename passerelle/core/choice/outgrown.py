@@ -3,12 +3,12 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from passerelle.core.check import TIGHT, WORKS
-from passerelle.core.modules import EndError
+from passerelle.core.judge.check import TIGHT, WORKS
+from passerelle.core.light.modules import EndError
 from passerelle.core.plant.model import BAD, Cable, lengths
 from passerelle.core.plant.strands import StrandError
 from passerelle.core.plant.taking import strands_needed, take
-from passerelle.core.proposal import Need, NeedError, propose
+from passerelle.core.remedies.proposal import Need, NeedError, propose
 from passerelle.core.tables import STANDARD, Application
 
 from .copper import SLACK_M

@@ -4,10 +4,10 @@ from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from passerelle.core.house_rules import HOME_RUN, SHARED
+from passerelle.core.plan.house_rules import HOME_RUN, SHARED
 from passerelle.core.plant.diverse import shortest_routes, ways_of
-from passerelle.core.plant.tables import PRACTICE
 from passerelle.core.plant.topology import Layout, compare
+from passerelle.core.tables.site import PRACTICE
 
 from .laying import cable_size
 from .need import SiteNeed

@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 from functools import lru_cache
 
-from passerelle.core.check import TIGHT, WORKS
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.proposal import Need, propose
+from passerelle.core.judge.check import TIGHT, WORKS
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.remedies.proposal import Need, propose
 from passerelle.core.tables import STANDARD, Application
 
 from .need import MOST_M, rates

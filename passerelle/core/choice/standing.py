@@ -3,13 +3,13 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from passerelle.core.connectors import connector
-from passerelle.core.lightpath import Joint, LightPath, Segment
-from passerelle.core.link import Link
+from passerelle.core.light.link import Link
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.plant.model import Cable
 from passerelle.core.plant.strands import StrandError, next_free, taken
 from passerelle.core.plant.taking import strands_needed, take
-from passerelle.core.proposal import plug_for
+from passerelle.core.remedies.proposal import plug_for
 from passerelle.core.tables import STANDARD, Application
 
 from .laying import cable_at, outer

@@ -3,13 +3,13 @@
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from passerelle.core.devices import OUTDOOR, UNHEATED, Device, Port, PortGroup
-from passerelle.core.house_rules import FACTORY
-from passerelle.core.lightpath import Joint, LightPath, Segment
-from passerelle.core.link import Link
-from passerelle.core.modules import End, resolve
-from passerelle.core.ports import usual_form
-from passerelle.core.proposal import Need, propose
+from passerelle.core.judge.ports import usual_form
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import End, resolve
+from passerelle.core.plan.devices import OUTDOOR, UNHEATED, Device, Port, PortGroup
+from passerelle.core.plan.house_rules import FACTORY
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment
+from passerelle.core.remedies.proposal import Need, propose
 from passerelle.core.tables import STANDARD, Application
 
 from .laying import MAX_NAME

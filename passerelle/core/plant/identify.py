@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from .tables import CANDIDATES, CLUES, Candidate, Clue
+from passerelle.core.tables.site import CANDIDATES, CLUES, Candidate, Clue
 
 PRINT_CORE, PRINT_GRADE, BODY, SHEATH, SHAPE, ANGLED, USE = (
     "print_core", "print_grade", "body", "sheath", "shape", "angled", "use",

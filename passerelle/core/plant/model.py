@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any
 
-from .tables import KINDS, PRACTICE, CableType
+from passerelle.core.tables.site import KINDS, PRACTICE, CableType
 
 FREE, USED, DARK, BAD, RESERVED = "free", "used", "dark", "bad", "reserved"
 

@@ -9,8 +9,16 @@ Direct current to a load of constant power P over a loop of resistance R from a 
 import math
 from dataclasses import dataclass
 
+from passerelle.core.tables.site import (
+    COPPER_SOURCE,
+    PAIR_REACH_M,
+    PAIR_SOURCE,
+    PER_KELVIN,
+    POWER_CLASSES,
+    RESISTIVITY,
+)
+
 from .model import Feed, Plant, lengths
-from .tables import COPPER_SOURCE, PAIR_REACH_M, PAIR_SOURCE, PER_KELVIN, POWER_CLASSES, RESISTIVITY
 
 MAINS, PAIR, COMPOSITE = "mains", "pair", "composite"
 WORKS, FAILS, UNKNOWN = "works", "fails", "unknown"

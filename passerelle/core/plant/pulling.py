@@ -12,8 +12,9 @@ import math
 from dataclasses import dataclass
 from itertools import combinations
 
+from passerelle.core.tables.site import FRICTION, PRACTICE
+
 from .model import Cable, Pathway, Plant
-from .tables import FRICTION, PRACTICE
 
 A, B = "a", "b"
 EVEN_N = 1.0

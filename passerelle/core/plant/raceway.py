@@ -3,8 +3,9 @@
 import math
 from dataclasses import dataclass
 
+from passerelle.core.tables.site import FILLS, JAM_FROM, JAM_TO, TRAY, Fill
+
 from .model import Pathway, Plant
-from .tables import FILLS, JAM_FROM, JAM_TO, TRAY, Fill
 
 
 @dataclass(frozen=True, slots=True)

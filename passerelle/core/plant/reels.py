@@ -2,8 +2,9 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.tables.site import PRACTICE
+
 from .model import Cable, Plant, Reel, lengths
-from .tables import PRACTICE
 
 
 @dataclass(frozen=True, slots=True)

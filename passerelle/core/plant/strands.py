@@ -2,8 +2,9 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.tables.site import STRAND_ORDER
+
 from .model import BAD, DARK, FREE, RESERVED, USED, Cable, Closure, Plant
-from .tables import STRAND_ORDER
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,10 +7,10 @@ that run through it are filled from there, so that changing the cable changes th
 from collections.abc import Iterable
 from dataclasses import replace
 
-from passerelle.core.connectors import connector
-from passerelle.core.lightpath import Joint, LightPath, Part, PathError, Segment
-from passerelle.core.link import Link
-from passerelle.core.modules import resolve
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import resolve
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.lightpath import Joint, LightPath, Part, PathError, Segment
 
 from .model import Cable, LinkUse, Plant, Use, lengths
 from .strands import StrandError, Stretch, followed

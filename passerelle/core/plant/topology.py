@@ -2,9 +2,10 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.tables.site import PRACTICE
+
 from .diverse import Route, Ways, shortest_routes
 from .model import Plant
-from .tables import PRACTICE
 
 
 class TopologyError(ValueError):

@@ -41,7 +41,7 @@ class Tables:
     """All figure tables together, with the look-ups that the rules use.
 
     Look-ups return `None` where the table has no row: the caller says what is then unknown.
-    A plan's own parts are added to a copy (`passerelle.core.own`); `doubts` then says what is
+    A plan's own parts are added to a copy (`passerelle.core.light.own`); `doubts` then says what is
     doubtful about the figures that were entered, by the part's name.
     """
 

@@ -5,14 +5,14 @@ from dataclasses import replace
 import pytest
 
 from passerelle.core import HouseRules, Segment
-from passerelle.core.check import WORKS, check_link
 from passerelle.core.choice.need import SiteNeed
 from passerelle.core.choice.options import find, only
 from passerelle.core.choice.schools import finishes
 from passerelle.core.choice.ways import RuledOut
 from passerelle.core.choice.world import World
+from passerelle.core.judge.check import WORKS, check_link
 from passerelle.core.plant.model import LinkUse, Pathway, Place, Plant, Use
-from passerelle.core.proposal import Need, propose
+from passerelle.core.remedies.proposal import Need, propose
 from passerelle.demo_data import demo_plan
 from passerelle.formats.site import site_of
 

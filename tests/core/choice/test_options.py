@@ -7,7 +7,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from passerelle.core import HouseRules, Joint, Segment, check_link
-from passerelle.core.check import TIGHT, WORKS
 from passerelle.core.choice.line import read_line, suggestions
 from passerelle.core.choice.need import SiteNeed, check_need, rates
 from passerelle.core.choice.options import cheapest, find
@@ -15,8 +14,9 @@ from passerelle.core.choice.possible import possible
 from passerelle.core.choice.ranking import by_mode, ranked, sensitivity
 from passerelle.core.choice.weights import Weights
 from passerelle.core.choice.world import World
-from passerelle.core.devices import Device, PortGroup
-from passerelle.core.proposal import NeedError
+from passerelle.core.judge.check import TIGHT, WORKS
+from passerelle.core.plan.devices import Device, PortGroup
+from passerelle.core.remedies.proposal import NeedError
 from passerelle.demo_data import demo_plan
 from passerelle.formats.site import site_of
 

@@ -2,8 +2,8 @@
 
 import pytest
 
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.plant.check_plant import check_plant
+from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Cable, Other, Reel, Slack, StrandNote, lengths
 from passerelle.core.plant.reels import cut_plan
 from passerelle.core.plant.strands import colour, next_free, strands

@@ -1,7 +1,7 @@
 """What a cut takes down, what redundant links share, and what each layout risks."""
 
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.plant.check_plant import check_plant
+from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.fates import outage, shared_fate, single_points
 from passerelle.core.plant.model import Group
 from passerelle.core.plant.topology import compare

@@ -5,8 +5,8 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.plant.check_plant import check_plant
+from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Bend
 from passerelle.core.plant.pulling import propose, pull
 from tests.planting import cable, kind, plant, way

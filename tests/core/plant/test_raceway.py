@@ -6,11 +6,11 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from passerelle.core.house_rules import HouseRules
-from passerelle.core.plant.check_plant import check_plant
+from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Other
 from passerelle.core.plant.raceway import filling, free_bore_mm, lie
-from passerelle.core.plant.tables import TUBING
+from passerelle.core.tables.site import TUBING
 from tests.planting import cable, kind, plant, way
 
 

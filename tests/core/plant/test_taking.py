@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 
 from passerelle.core import Joint, Segment
-from passerelle.core.edits import SetPart, apply
+from passerelle.core.light.edits import SetPart, apply
 from passerelle.core.plant.model import Termination
 from passerelle.core.plant.strands import StrandError, followed
 from passerelle.core.plant.taking import refilled, release, released, take, uses_of

@@ -1,0 +1,1 @@
+"""The rules, by what they are about, and the verdict."""

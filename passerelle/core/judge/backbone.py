@@ -1,0 +1,67 @@
+"""The whole backbone judged."""
+
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plant.model import Plant
+from passerelle.core.plant.power import COMPOSITE, FAILS, MAINS, PAIR, UNKNOWN, supply
+from passerelle.core.plant.reels import cut_plan
+
+from .about import CABLE, FEED, REEL, About
+from .cables import check_cables
+from .findings import finding, order_of
+from .routes import check_pulls, check_routes
+from .rule import WARN
+
+NEAR_V = 2.0
+"""Less left over the least voltage is worth a warning: lines age, loads start. [V]"""
+
+
+def check_plant(plant: Plant, rules: HouseRules) -> tuple[About, ...]:
+    """Every finding about places, pathways, cables, groups, reels and power, the gravest first."""
+    found = [
+        *check_cables(plant, rules),
+        *check_routes(plant),
+        *check_pulls(plant),
+        *_reels(plant),
+        *_power(plant),
+    ]
+    return tuple(sorted(found, key=lambda one: (*order_of(one.finding), one.name)))
+
+
+def _reels(plant: Plant) -> list[About]:
+    if not plant.reels:
+        return []
+    made = cut_plan(plant)
+    found = []
+    for cut in made.short:
+        message = (
+            f"{cut.cable} takes {cut.length_m:.0f} m; the longest end of its kind that is left "
+            f"has {cut.longest_m or 0:.0f} m."
+        )
+        found.append(About(CABLE, cut.cable, finding("reel.short", message)))
+    for one in made.reels:
+        if one.serves is not None:
+            message = f"{one.reel.name}: {one.left_m:.0f} m are left, enough for {one.serves}."
+            found.append(About(REEL, one.reel.name, finding("reel.leftover", message)))
+    return found
+
+
+def _power(plant: Plant) -> list[About]:
+    found = []
+    for feed in plant.feeds.values():
+        made = supply(plant, feed)
+        message = f"{feed.name}: {made.said}"
+        if made.verdict == UNKNOWN:
+            found.append(About(FEED, feed.name, finding("power.unknown", message)))
+        elif made.verdict == FAILS:
+            rule = "power.load"
+            if feed.way == COMPOSITE:
+                rule = "power.drop"
+            elif feed.way == PAIR and made.unit == "m":
+                rule = "power.poe-distance"
+            elif feed.way == MAINS:
+                rule = "power.unknown"
+            found.append(About(FEED, feed.name, finding(rule, message)))
+        elif made.unit == "V" and made.margin is not None and made.margin < NEAR_V:
+            near = finding("power.drop", message, severity=WARN)
+            found.append(About(FEED, feed.name, near))
+    return found

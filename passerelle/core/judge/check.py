@@ -1,0 +1,126 @@
+"""The verdict on a link: works, tight, fails or unknown, with every finding."""
+
+import gc
+from collections.abc import Iterable, Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass, replace
+
+from passerelle.core.light.link import Budget, Link, budget
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.tables import STANDARD, Tables
+
+from .conditioning import check_conditioning
+from .dispersion import check_dispersion
+from .findings import STOP, Finding, folded, in_order
+from .future import check_future
+from .glass import check_glass
+from .levels import EXACT, check_confidence, check_light, check_loss, check_reach
+from .mating import check_mating
+from .multiplexing import check_multiplexers
+from .pairing import check_pairing
+from .polarity import polarity
+from .ports import check_ports
+from .together import still_true
+
+WORKS, TIGHT, FAILS, VERDICT_UNKNOWN = "works", "tight", "fails", "unknown"
+
+
+@dataclass(frozen=True, slots=True)
+class LinkCheck:
+    """Everything that Passerelle says about one link."""
+
+    verdict: str
+    polarity: str
+    findings: tuple[Finding, ...]
+    budget: Budget
+    shared: tuple[Finding, ...] = ()
+    """Those of the findings that only the whole plan shows."""
+
+    @property
+    def margin_db(self) -> float | None:
+        """The smaller margin of the two directions; None where one is not known. [dB]"""
+        margins = [d.margin_db for d in self.budget.directions]
+        known = [m for m in margins if m is not None]
+        return min(known) if len(known) == len(margins) else None
+
+    def with_findings(self, more: tuple[Finding, ...]) -> "LinkCheck":
+        """The same check with findings that only the whole plan shows."""
+        if not more:
+            return self
+        found = [replace(f, explained_by=None) for f in self.findings] + list(more)
+        return replace(
+            self,
+            verdict=_verdict(self.budget, found),
+            findings=in_order(folded(found)),
+            shared=more,
+        )
+
+    def again(self, link: Link) -> "LinkCheck":
+        """A changed link, judged by the same house rules and tables. Raises EndError.
+
+        What only the whole plan shows is kept where the change does not touch it.
+        """
+        new = check_link(link, self.budget.rules, self.budget.tables)
+        if not self.shared:
+            return new
+        return new.with_findings(still_true(self.shared, self.budget.link, link))
+
+
+def check_link(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> LinkCheck:
+    """Judge one link by the plan's house rules. Raises EndError where an end makes no sense.
+
+    `tables` are the standard ones with the plan's own parts.
+    """
+    sums = budget(link, rules, tables)
+    crossing, found = polarity(sums)
+    found = (
+        check_pairing(sums)
+        + check_ports(sums)
+        + check_glass(sums)
+        + check_conditioning(sums)
+        + check_mating(sums)
+        + check_multiplexers(sums)
+        + found
+        + check_reach(sums)
+        + check_dispersion(sums)
+        + check_future(sums)
+        + check_loss(sums)
+        + check_light(sums)
+        + check_confidence(sums)
+    )
+    return LinkCheck(_verdict(sums, found), crossing, in_order(folded(found)), sums)
+
+
+@contextmanager
+def many_answers() -> Iterator[None]:
+    """Pause the collector while thousands of answers are made.
+
+    Answers hold no cycles: the collector would only look through all of them again and again, and
+    the time would grow faster than the plan.
+    """
+    collecting = gc.isenabled()
+    gc.disable()
+    try:
+        yield
+    finally:
+        if collecting:
+            gc.enable()
+
+
+def check_all(
+    links: Iterable[Link], rules: HouseRules, tables: Tables = STANDARD
+) -> list[LinkCheck]:
+    """Judge many links, each by itself. Raises EndError."""
+    with many_answers():
+        return [check_link(link, rules, tables) for link in links]
+
+
+def _verdict(sums: Budget, found: list[Finding]) -> str:
+    if any(f.rule.severity == STOP for f in found):
+        return FAILS
+    margins = [d.margin_db for d in sums.directions]
+    if sums.reach.m is None or any(m is None for m in margins):
+        return VERDICT_UNKNOWN
+    if any(m is not None and m < sums.rules.tight_below_db - EXACT for m in margins):
+        return TIGHT
+    return WORKS

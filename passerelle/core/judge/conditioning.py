@@ -1,0 +1,79 @@
+"""fiber.mode-conditioning*: long-wave lasers into old multimode glass.
+
+Mode-conditioning cords are real parts of the path: the first and the last cord, in a pair. The
+standard asks for them on OM1 and OM2; practice leaves them out on short runs, as a house rule.
+"""
+
+from dataclasses import replace
+
+from passerelle.core.light.edits import SetPart
+from passerelle.core.light.link import Budget
+from passerelle.core.plan.house_rules import OVER_300_M
+from passerelle.core.tables import STANDARD
+
+from .findings import WARN, Finding, Remedy, finding
+from .levels import fmt_m
+
+LEFT_OUT_UP_TO_M = STANDARD.planning["conditioning_left_out_up_to_m"]
+
+
+def check_conditioning(budget: Budget) -> list[Finding]:
+    """Conditioning cords at both ends where the application asks for them, and nowhere else."""
+    path = budget.link.path
+    asked_on = {grade for module in budget.modules for grade in module.mode_conditioning_on}
+    grade = budget.lowest.name if budget.lowest else None
+    if grade not in asked_on:
+        return _needless(budget, grade)
+    last = len(path.parts) - 1
+    fitted = tuple(at for at in (0, last) if path.segment(at).conditioning)
+    if len(fitted) == len({0, last}):
+        return []
+    missing = tuple(at for at in dict.fromkeys((0, last)) if at not in fitted)
+    remedy = _remedy(budget, missing)
+    names = " and ".join(sorted({m.application for m in budget.modules}))
+    if fitted:
+        message = f"{names} on {grade}: a conditioning cord at one end only."
+        return [finding("fiber.mode-conditioning-one-end", message, at=missing, remedy=remedy)]
+    left_out = budget.rules.mode_conditioning == OVER_300_M and budget.length_m <= LEFT_OUT_UP_TO_M
+    message = f"{names} on {fmt_m(budget.length_m)} of {grade} without conditioning cords."
+    if left_out:
+        message += f" The house rule leaves them out up to {fmt_m(LEFT_OUT_UP_TO_M)}."
+    return [
+        finding(
+            "fiber.mode-conditioning",
+            message,
+            at=missing,
+            severity=WARN if left_out else None,
+            remedy=remedy,
+        )
+    ]
+
+
+def _needless(budget: Budget, grade: str | None) -> list[Finding]:
+    parts = budget.link.path.parts
+    fitted = [at for at in range(0, len(parts), 2) if budget.link.path.segment(at).conditioning]
+    if not fitted:
+        return []
+    message = f"Conditioning cords on {grade}: the application does not ask for them there."
+    edits = tuple(
+        SetPart(i, replace(budget.link.path.segment(i), conditioning=False)) for i in fitted
+    )
+    return [
+        finding(
+            "fiber.mode-conditioning-needless",
+            message,
+            at=tuple(fitted),
+            remedy=Remedy("Plain cords", edits, "cord"),
+        )
+    ]
+
+
+def _remedy(budget: Budget, at: tuple[int, ...]) -> Remedy | None:
+    segments = [budget.link.path.segment(i) for i in at]
+    if any(segment.kind != "cord" for segment in segments):
+        return None
+    edits = tuple(
+        SetPart(i, replace(s, conditioning=True)) for i, s in zip(at, segments, strict=True)
+    )
+    where = "both ends" if len(at) == 2 else "the other end"
+    return Remedy(f"Mode-conditioning cords at {where}", edits, "cord")

@@ -1,0 +1,48 @@
+"""inline.*: wavelength multiplexers, through which several links share a strand."""
+
+from passerelle.core.light.link import A, B, Budget
+from passerelle.core.plan.lightpath import Segment
+from passerelle.core.tables import STANDARD
+
+from .findings import Finding, finding
+
+HALF_WIDTH_NM = STANDARD.planning["channel_half_width_nm"]
+
+
+def check_multiplexers(budget: Budget) -> list[Finding]:
+    """Each light fits its channel, and what is brought together comes apart again."""
+    parts = budget.link.path.parts
+    at_of: dict[str | None, list[int]] = {}
+    found = []
+    for at, part in enumerate(parts):
+        if not isinstance(part, Segment) or not part.channels:
+            continue
+        at_of.setdefault(part.line, []).append(at)
+        found += _channels(budget, at, part)
+    for line, places in at_of.items():
+        if len(places) % 2:
+            named = f" on {line}" if line else ""
+            message = f"One multiplexer{named}: its counterpart at the other end is missing."
+            found.append(finding("inline.unpaired", message, at=tuple(places)))
+    return found
+
+
+def _channels(budget: Budget, at: int, part: Segment) -> list[Finding]:
+    row = budget.tables.parts.get(part.part or "")
+    centres = dict(row.channels) if row else {}
+    unknown = [name for name in part.channels if name not in centres]
+    if unknown:
+        listed = ", ".join(centres) or "none"
+        message = f"Part {at + 1} has no channel {unknown[0]}; its channels: {listed}."
+        return [finding("inline.channel", message, at=(at,))]
+    for side, module in zip((A, B), budget.modules, strict=True):
+        for sent_nm in module.tx_wavelengths_nm:
+            offs = [abs(sent_nm - centres[name]) for name in part.channels]
+            if min(offs) > HALF_WIDTH_NM:
+                message = (
+                    f"End {side} sends {sent_nm:g} nm; channel {' and '.join(part.channels)} of "
+                    f"part {at + 1} passes {HALF_WIDTH_NM:g} nm around "
+                    f"{' and '.join(f'{centres[n]:g}' for n in part.channels)}."
+                )
+                return [finding("inline.channel", message, at=(at,), ends=(side,))]
+    return []

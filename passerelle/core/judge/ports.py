@@ -1,0 +1,196 @@
+"""module.cage, port.*, module.strand-count, -coding, -temperature: does the port run the module?"""
+
+from dataclasses import replace
+from functools import cache
+
+from passerelle.core.light.edits import SetEnd, SetPart
+from passerelle.core.light.link import A, B, Budget
+from passerelle.core.light.modules import CUSTOM, End, Module, resolve
+from passerelle.core.plan.devices import OUTDOOR, UNHEATED, PortFacts, facts
+from passerelle.core.plan.lightpath import Segment
+from passerelle.core.tables import SINGLE_MODE, STANDARD, Cage
+
+from .findings import STOP, WARN, Finding, Remedy, finding
+
+LRM = "10GBASE-LRM"
+
+
+def check_ports(budget: Budget) -> list[Finding]:
+    """Both ends' cages, port settings, coding and temperature; strands along the path."""
+    found = _strands(budget)
+    ends = (budget.link.a, budget.link.b)
+    for side, end, module in zip((A, B), ends, budget.modules, strict=True):
+        port = facts(end.port, end.cage, end.device)
+        found += _cage(side, end, module, port)
+        found += _device(side, end, module, port)
+    found += _lane_of_leg(budget)
+    if any(m.application == LRM for m in budget.modules) and any(
+        fiber.mode == SINGLE_MODE for fiber in budget.fibers
+    ):
+        found.append(
+            finding(
+                "module.lrm-on-single-mode",
+                "10GBASE-LRM on single-mode glass: outside the standard.",
+                ends=(A, B),
+            )
+        )
+    return found
+
+
+def _strands(budget: Budget) -> list[Finding]:
+    a, b = budget.modules
+    if None not in (a.strands, b.strands) and a.strands != b.strands:
+        message = f"{a.application} uses {_count(a.strands)}, {b.application} {_count(b.strands)}."
+        return [finding("module.strand-count", message, ends=(A, B))]
+    needed = max(a.strands or 0, b.strands or 0)
+    if not needed:
+        return []
+    short = []
+    for at, part in enumerate(budget.link.path.parts):
+        if isinstance(part, Segment) and part.strands is not None:
+            one_strand_plug = needed == 1 and part.kind == "cord" and part.strands > 1
+            if part.strands < needed or one_strand_plug:
+                short.append(at)
+    if not short:
+        return []
+    has = budget.link.path.segment(short[0]).strands
+    message = f"{a.application} uses {_count(needed)}; part {short[0] + 1} has {_count(has)}."
+    return [finding("module.strand-count", message, at=tuple(short))]
+
+
+def _count(strands: int | None) -> str:
+    return "one strand" if strands == 1 else f"{strands} strands"
+
+
+def usual_form(module: Module) -> str | None:
+    """The form factor that an application usually comes in: the smallest cage that carries it."""
+    return _smallest_form(module.lanes, module.rate_gbps)
+
+
+@cache
+def _smallest_form(lanes: int, rate_gbps: float) -> str | None:
+    family = "SFP" if lanes == 1 and rate_gbps <= 50 else "QSFP"
+    cages = [cage for cage in STANDARD.cages.values() if cage.family == family]
+    fitting = [cage for cage in cages if cage.top_gbps >= rate_gbps]
+    return min(fitting, key=lambda cage: cage.top_gbps).name if fitting else None
+
+
+def _cage(side: str, end: End, module: Module, port: PortFacts) -> list[Finding]:
+    cage = STANDARD.cages.get(port.cage or "")
+    if cage is None:
+        return []
+    whole = resolve(End(module.parent)) if module.parent else module
+    form = end.fitted_form or usual_form(whole)
+    fit = STANDARD.fits.get((form or "", cage.name))
+    name = f"{whole.application} ({form})" if form else whole.application
+    if form is not None and form != cage.name and fit is None:
+        known = STANDARD.cages.get(form)
+        if known is not None and known.family != cage.family:
+            message = f"{name} at end {side}: the port has an {cage.name} cage."
+            return [finding("module.cage", message, ends=(side,))]
+    if (fit is not None and fit.fits == "no") or whole.rate_gbps > cage.top_gbps:
+        note = f" {fit.note[:1].upper()}{fit.note[1:]}." if fit and fit.note else ""
+        message = f"{name} at end {side} does not run in an {cage.name} cage.{note}"
+        return [finding("module.cage", message, ends=(side,))]
+    if module.parent is not None:
+        return _split(side, end, module)
+    return _speed(side, end, module, cage, port)
+
+
+def _split(side: str, end: End, module: Module) -> list[Finding]:
+    """A leg needs its port split; what is not recorded is only a warning."""
+    if end.port.split:
+        return []
+    told = "is not set to split" if end.port.split is False else "may not be set to split"
+    message = f"The port at end {side} {told}; this link is its lane {end.port.lane}."
+    port = replace(end.port, split=True)
+    return [
+        finding(
+            "port.breakout",
+            message,
+            ends=(side,),
+            severity=None if end.port.split is False else WARN,
+            do=f"Set the port to split into lanes of {module.rate_gbps:g} Gb/s.",
+            remedy=Remedy(
+                f"Port at end {side} set to split",
+                (SetEnd(side, replace(end, port=port)),),
+                "setting",
+            ),
+        )
+    ]
+
+
+def _speed(side: str, end: End, module: Module, cage: Cage, known: PortFacts) -> list[Finding]:
+    port, rate = end.port, module.rate_gbps
+    speeds = known.speeds_gbps
+    if speeds and rate not in speeds:
+        listed = ", ".join(f"{speed:g}" for speed in speeds)
+        message = f"The port at end {side} runs at {listed} Gb/s; the module runs {rate:g}."
+        return [finding("port.speed-setting", message, ends=(side,), severity=STOP)]
+    if port.set_gbps is not None:
+        if port.set_gbps == rate:
+            return []
+        severity = STOP if known.settable is False else None
+        what = "converter" if severity else "port"
+        how = "cannot be set and runs" if severity else "is set to"
+        told = f"The {what} at end {side} {how} {port.set_gbps:g} Gb/s"
+        message = f"{told}; the module runs {rate:g}."
+        remedy = None if severity else _set_to(side, end, rate)
+        return [
+            finding("port.speed-setting", message, ends=(side,), severity=severity, remedy=remedy)
+        ]
+    if (speeds == (rate,)) or cage.top_gbps <= rate or module.application == CUSTOM:
+        return []
+    message = (
+        f"{rate:g} Gb/s in an {cage.name} cage ({cage.top_gbps:g} Gb/s) at end {side}: set the "
+        f"port to {rate:g}G by hand."
+    )
+    remedy = _set_to(side, end, rate)
+    return [finding("port.speed-setting", message, ends=(side,), remedy=remedy)]
+
+
+def _set_to(side: str, end: End, rate: float) -> Remedy:
+    new = replace(end, port=replace(end.port, set_gbps=rate))
+    return Remedy(f"Port at end {side} set to {rate:g}G", (SetEnd(side, new),), "setting")
+
+
+def _device(side: str, end: End, module: Module, port: PortFacts) -> list[Finding]:
+    found = []
+    if end.port.fec is False and module.fec != "none":
+        message = f"{module.application} needs {module.fec}; the port at end {side} has it off."
+        new = replace(end, port=replace(end.port, fec=True))
+        remedy = Remedy(f"FEC on at end {side}", (SetEnd(side, new),), "setting")
+        found.append(finding("port.fec", message, ends=(side,), remedy=remedy))
+    if port.own_coding_only and end.coding != "own":
+        known = "is coded for another maker" if end.coding == "other" else "has no coding recorded"
+        message = f"The equipment at end {side} takes only its maker's modules; this one {known}."
+        new = replace(end, coding="own")
+        remedy = Remedy(f"Module coded for end {side}", (SetEnd(side, new),), "module")
+        found.append(finding("module.coding", message, ends=(side,), remedy=remedy))
+    cold = port.surroundings in (UNHEATED, OUTDOOR)
+    if cold and end.fitted_temperature == "commercial":
+        message = f"A commercial-temperature module at end {side}, which is {port.surroundings}."
+        new = replace(end, temperature="extended")
+        remedy = Remedy(
+            f"Extended-temperature module at end {side}", (SetEnd(side, new),), "module"
+        )
+        found.append(finding("module.temperature", message, ends=(side,), remedy=remedy))
+    return found
+
+
+def _lane_of_leg(budget: Budget) -> list[Finding]:
+    """The lane that the link says it is, against the lane that its breakout leg carries."""
+    wanted = {lane for end in (budget.link.a, budget.link.b) if (lane := end.port.lane)}
+    found = []
+    for at in range(0, len(budget.link.path.parts), 2):
+        segment = budget.link.path.segment(at)
+        if segment.lane is None or not wanted or segment.lane in wanted:
+            continue
+        lane = min(wanted)
+        message = f"The link is lane {lane} of its port; the leg at part {at + 1} carries lane "
+        message += f"{segment.lane}."
+        remedy = Remedy(
+            f"Leg {lane} of the breakout cord", (SetPart(at, replace(segment, lane=lane)),)
+        )
+        found.append(finding("port.breakout", message, at=(at,), remedy=remedy))
+    return found

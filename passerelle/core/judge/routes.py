@@ -1,0 +1,227 @@
+"""route.* and pull.*: do the pathways join, do the cables fit, can they be pulled without harm."""
+
+from passerelle.core.plant.fates import PATHWAY as SHARED_PATHWAY
+from passerelle.core.plant.fates import TRENCH, Shared, shared_fate
+from passerelle.core.plant.model import Cable, Group, LinkUse, Plant, lengths
+from passerelle.core.plant.pulling import A, B, Pull, propose, pull
+from passerelle.core.plant.raceway import filling, free_bore_mm
+from passerelle.core.tables.site import PRACTICE, TRAY
+
+from .about import CABLE, GROUP, PATHWAY, PLACE, About
+from .findings import finding
+from .rule import WARN
+
+EASIER_N = 50.0
+EASIER_SHARE = 0.8
+"""The other feed end is worth a word where it saves a fifth, and more than a handful."""
+
+
+def gaps(plant: Plant, cable: Cable) -> list[str]:
+    """Where the chain of pathways breaks, in words; empty where it leads from end to end."""
+    here, found = cable.a, []
+    for name in cable.route:
+        pathway = plant.pathways.get(name)
+        if pathway is None:
+            found.append(f"“{name}” is not a recorded pathway")
+            continue
+        if here not in (pathway.a, pathway.b):
+            found.append(f"from {here} to “{name}” ({pathway.a} – {pathway.b})")
+            here = pathway.b
+            continue
+        here = pathway.other_end(here)
+    if cable.route and here != cable.b:
+        found.append(f"from {here}, where the last pathway ends, to {cable.b}")
+    return found
+
+
+def check_routes(plant: Plant) -> list[About]:
+    """Gaps, lengths, fill, shared fate, single entries."""
+    found: list[About] = []
+    for cable in plant.cables.values():
+        broken = gaps(plant, cable)
+        if broken:
+            message = f"{cable.name}: {'; '.join(broken[:3])}."
+            found.append(About(CABLE, cable.name, finding("route.gap", message)))
+        found += _length(plant, cable)
+    for pathway in plant.pathways.values():
+        found += _fill(plant, pathway.name)
+    return found + _fates(plant)
+
+
+def _length(plant: Plant, cable: Cable) -> list[About]:
+    known = lengths(plant, cable)
+    if known.needed_m is None or cable.length_m is None or cable.length_m >= known.needed_m:
+        return []
+    message = (
+        f"{cable.name} has {cable.length_m:g} m; route and slack take {known.needed_m:g} m "
+        f"({known.route_m:g} + {known.slack_m:g})."
+    )
+    if cable.existing and not cable.notes and known.route_m is not None:
+        severe = None if cable.length_m < known.route_m else "note"
+        return [About(CABLE, cable.name, finding("route.length", message, severity=severe))]
+    return [About(CABLE, cable.name, finding("route.length", message))]
+
+
+def _fill(plant: Plant, name: str) -> list[About]:
+    full = filling(plant, plant.pathways[name])
+    found = []
+    if full.percent is not None and full.limit is not None:
+        limit = full.limit.limit_percent
+        over = full.percent > limit
+        if over or full.percent > limit - PRACTICE["fill_near_points"].value:
+            count = len(full.inside)
+            cables = "1 cable" if count == 1 else f"{count} cables"
+            message = f"{name}: {cables}, {full.percent:.0f} % full; {limit:g} % is the limit."
+            severity = None if over and full.limit is not TRAY else WARN
+            said = finding("route.fill", message, source=full.limit.source, severity=severity)
+            found.append(About(PATHWAY, name, said))
+    if full.jams:
+        message = (
+            f"{name}: the bore is {full.jam_ratio:.2f} times the diameter of its three cables."
+        )
+        found.append(About(PATHWAY, name, finding("route.jam", message)))
+    return found
+
+
+def _fates(plant: Plant) -> list[About]:
+    found: list[About] = []
+    ends: set[str] = set()
+    for group in plant.groups.values():
+        members = [link for link in plant.links if link.name in group.links]
+        bare = [link.name for link in members if not link.uses]
+        if bare:
+            message = f"{group.name}: no route is recorded for {', '.join(bare[:3])}."
+            found.append(About(GROUP, group.name, finding("route.unproven", message)))
+        shared = shared_fate(plant, group.links)
+        if shared:
+            found.append(_together(plant, group, members, shared))
+        if len(members) > 1:
+            ends |= {place for link in members for place in link.places if place is not None}
+    for place in sorted(ends):
+        ways_in = plant.pathways_at.get(place, ())
+        if len(ways_in) == 1:
+            message = f"{place}: {ways_in[0].name} is the only recorded way in."
+            found.append(About(PLACE, place, finding("route.single-entry", message)))
+    return found
+
+
+def _together(
+    plant: Plant, group: Group, members: list[LinkUse], shared: tuple[Shared, ...]
+) -> About:
+    """One finding a group: everything that its links share, and where they show it."""
+    named = [
+        f"{one.sort} “{one.name}”"
+        + (f" for {one.length_m:g} m" if one.length_m is not None else "")
+        for one in shared
+    ]
+    more = f" and {len(named) - 5} more" if len(named) > 5 else ""
+    sharing = {name for one in shared for name in one.links}
+    message = f"{group.name}: its links share {', '.join(named[:5])}{more}."
+    touched = tuple(
+        (link.key, link.uses[0].at) for link in members if link.name in sharing and link.uses
+    )
+    ways = [one.name for one in shared if one.sort == SHARED_PATHWAY]
+    trenches = {one.name for one in shared if one.sort == TRENCH}
+    ways += [p.name for p in plant.pathways.values() if p.lies_in in trenches]
+    said = finding("route.shared-fate", message)
+    return About(GROUP, group.name, said, touched, tuple(ways))
+
+
+def check_pulls(plant: Plant) -> list[About]:
+    """Tension, sidewall, bends, heads and direction of cables that are still to be pulled."""
+    found: list[About] = []
+    for cable in plant.cables.values():
+        if cable.existing or cable.wish or not cable.route or gaps(plant, cable):
+            continue
+        found += _bends(plant, cable) + _heads(plant, cable)
+        if not any(pathway.pulled for pathway, _ in plant.steps(cable)):
+            continue
+        made = pull(plant, cable, cable.feed)
+        rating = cable.type.tension_n if cable.type else None
+        if made is None or rating is None:
+            message = f"{cable.name}: its mass or its rated tension is not known."
+            found.append(About(CABLE, cable.name, finding("pull.unknown", message)))
+        else:
+            found += _tension(plant, cable, made, rating)
+    return found
+
+
+def _tension(plant: Plant, cable: Cable, made: Pull, rating: float) -> list[About]:
+    found = []
+    name = {A: cable.a, B: cable.b}
+    other = pull(plant, cable, B if cable.feed == A else A)
+    assert made.worst is not None and other is not None
+    if made.worst_n > rating:
+        best = propose(plant, cable)
+        do = None
+        if best is not None and best.fits:
+            points = f", pulled out at {' and '.join(best.points)}" if best.points else ""
+            do = f"Feed it from {name[best.feed]}{points}: {best.worst_n:.0f} N."
+        message = (
+            f"{cable.name}, fed from {name[cable.feed]}: {made.worst_n:.0f} N at "
+            f"{made.worst.at_m:.0f} m in {made.worst.where}; it is rated for {rating:g} N."
+        )
+        said = finding("pull.tension", message, do=do)
+        found.append(About(CABLE, cable.name, said, others=(made.worst.where,)))
+    if other.worst_n < EASIER_SHARE * made.worst_n and made.worst_n - other.worst_n > EASIER_N:
+        message = (
+            f"{cable.name}: {other.worst_n:.0f} N fed from {name[other.feed]}, "
+            f"{made.worst_n:.0f} N from {name[cable.feed]}."
+        )
+        found.append(About(CABLE, cable.name, finding("pull.direction", message)))
+    if made.turned_deg > PRACTICE["most_bend_degrees"].value:
+        message = f"{cable.name}: {made.turned_deg:g} degrees of bends in one pull."
+        found.append(About(CABLE, cable.name, finding("pull.turns", message)))
+    limit = cable.type.sidewall_n_m if cable.type else None
+    pressed = [s for s in made.spots if s.pressure_n_m is not None]
+    if limit is not None and pressed:
+        worst = max(pressed, key=lambda s: s.pressure_n_m or 0.0)
+        if (worst.pressure_n_m or 0.0) > limit:
+            message = (
+                f"{cable.name}: {worst.pressure_n_m:.0f} N/m in "
+                f"a bend of {worst.where}; {limit:g} is the most."
+            )
+            said = finding(
+                "pull.sidewall", message, source=cable.type.source if cable.type else None
+            )
+            found.append(About(CABLE, cable.name, said, others=(worst.where,)))
+    return found
+
+
+def _bends(plant: Plant, cable: Cable) -> list[About]:
+    """Under tension where it is pulled, at rest where it is laid."""
+    if cable.type is None:
+        return []
+    for pathway, _ in plant.steps(cable):
+        least = cable.type.least_radius_m(loaded=pathway.pulled)
+        known = [bend.radius_m for bend in pathway.bends if bend.radius_m is not None]
+        if least is None or not known or min(known) >= least - 1e-9:
+            continue
+        state = "under tension" if pathway.pulled else "at rest"
+        message = (
+            f"{cable.name} needs {1000 * least:.0f} mm {state}; "
+            f"{pathway.name} has a bend of {1000 * min(known):.0f} mm."
+        )
+        return [About(CABLE, cable.name, finding("pull.bend", message), others=(pathway.name,))]
+    return []
+
+
+def _heads(plant: Plant, cable: Cable) -> list[About]:
+    """A factory end goes in first: the one away from the feed end."""
+    head = cable.ends[1 if cable.feed == A else 0].head_mm
+    if head is None:
+        return []
+    for pathway, _ in plant.steps(cable):
+        if not pathway.pulled or pathway.inner_mm is None:
+            continue
+        full = filling(plant, pathway)
+        beside = [one.od_mm for one in full.inside if one.name != cable.name]
+        if any(size is None for size in beside):
+            continue
+        free = free_bore_mm(pathway.inner_mm, tuple(s for s in beside if s is not None))
+        if head > free:
+            message = (
+                f"{cable.name}: the head is {head:g} mm wide; {pathway.name} leaves {free:.0f} mm."
+            )
+            return [About(CABLE, cable.name, finding("pull.head", message), others=(pathway.name,))]
+    return []

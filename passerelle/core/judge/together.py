@@ -1,0 +1,303 @@
+"""What only the whole plan shows: links that meet in a port, a strand, a device, a shelf of spares.
+
+Each link is boiled down to its facts once, so that a change of one link costs little in a plan of
+thousands.
+"""
+
+from collections import Counter, defaultdict
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+
+from passerelle.core.light.edits import SetEnd
+from passerelle.core.light.link import A, B, Link
+from passerelle.core.light.modules import End, resolve
+from passerelle.core.plan.devices import Device, facts
+from passerelle.core.plan.house_rules import ONE_A_TYPE, HouseRules
+from passerelle.core.plan.lightpath import Segment
+from passerelle.core.plant.model import LinkUse
+from passerelle.core.plant.taking import link_use
+
+from .findings import WARN, Finding, Remedy, finding
+from .ports import usual_form
+
+
+@dataclass(frozen=True, slots=True)
+class Claim:
+    """One end of a link at a device's port. rate_gbps : of the link. [Gb/s]"""
+
+    side: str
+    device: str
+    group: str | None
+    number: int | None
+    lane: int | None
+    split: bool | None
+    application: str
+    parent: str | None
+    rate_gbps: float
+
+
+@dataclass(frozen=True, slots=True)
+class Facts:
+    """What of a link concerns others. types : (module type, how many of it). use : of cables."""
+
+    name: str
+    claims: tuple[Claim, ...]
+    lines: tuple[tuple[str, str, int], ...]
+    types: tuple[str, ...]
+    ends: tuple[End, End]
+    use: LinkUse
+
+
+@dataclass(frozen=True, slots=True)
+class Spare:
+    """Modules on the shelf, by type."""
+
+    type: str
+    count: int
+
+
+@dataclass(frozen=True, slots=True)
+class PlanFinding:
+    """A finding about the plan as a whole; `about` names the device or the shelf."""
+
+    about: str
+    finding: Finding
+
+
+@dataclass(frozen=True, slots=True)
+class Together:
+    """Findings by the link's key, and those about the plan itself."""
+
+    by_link: dict[int, tuple[Finding, ...]]
+    plan: tuple[PlanFinding, ...]
+
+
+def module_type(end: End) -> str:
+    """What has to be on the shelf to replace this end's module."""
+    if end.own is not None:
+        return end.own.name
+    module = resolve(end)
+    whole = module.parent or module.application
+    form = end.fitted_form
+    if form is None:
+        form = facts(end.port, end.cage, end.device).cage if module.parent else usual_form(module)
+    return f"{whole}, {form}" if form else whole
+
+
+def facts_of(link: Link) -> Facts:
+    """Boil a link down. Raises EndError."""
+    claims = []
+    for side, end in ((A, link.a), (B, link.b)):
+        if end.device is None:
+            continue
+        module, port = resolve(end), end.port
+        group = port.group or (end.device.ports[0].name if len(end.device.ports) == 1 else None)
+        claims.append(
+            Claim(side, end.device.name, group, port.number, port.lane, port.split,
+                  module.application, module.parent, module.rate_gbps)
+        )  # fmt: skip
+    lines = tuple(
+        (part.line, channel, at)
+        for at, part in enumerate(link.path.parts)
+        if isinstance(part, Segment) and part.line
+        for channel in part.channels
+    )
+    types = (module_type(link.a), module_type(link.b))
+    use = link_use(0, link)
+    return Facts(link.name, tuple(claims), lines, types, (link.a, link.b), use)
+
+
+def still_true(shared: tuple[Finding, ...], before: Link, after: Link) -> tuple[Finding, ...]:
+    """The findings of a link's part in the plan that an edit of the link leaves as they are.
+
+    An edit that takes another port, or other channels, may cure them: then they are left out, and
+    the next look at the whole plan tells.
+    """
+
+    def seats(link: Link) -> dict[str, tuple[object, ...]]:
+        return {c.side: (c.device, c.group, c.number, c.lane) for c in facts_of(link).claims}
+
+    old, new = seats(before), seats(after)
+    same_lines = facts_of(before).lines == facts_of(after).lines
+    return tuple(
+        found
+        for found in shared
+        if (same_lines if not found.ends else all(old.get(e) == new.get(e) for e in found.ends))
+    )
+
+
+def together(
+    links: Iterable[tuple[int, Facts]],
+    devices: dict[str, Device],
+    spares: tuple[Spare, ...],
+    rules: HouseRules,
+) -> Together:
+    """Judge all links of a plan with regard to each other."""
+    links = list(links)
+    by_link: dict[int, list[Finding]] = defaultdict(list)
+    claims = [(key, f.name, claim) for key, f in links for claim in f.claims]
+    _ports(claims, devices, {key: f.ends for key, f in links if f.claims}, by_link)
+    _counts(claims, devices, by_link)
+    _lines(links, by_link)
+    plan = [*_oversubscribed(claims, devices), *_spares(links, spares, rules)]
+    return Together({key: tuple(found) for key, found in by_link.items()}, tuple(plan))
+
+
+Claims = list[tuple[int, str, Claim]]
+
+
+def _free_ports(claims: Claims, devices: dict[str, Device]) -> dict[tuple[str, str | None], int]:
+    """The first port of each group that no link takes, where there is one."""
+    taken: dict[tuple[str, str | None], set[int | None]] = defaultdict(set)
+    for _, _, claim in claims:
+        taken[claim.device, claim.group].add(claim.number)
+    found = {}
+    for (name, of), numbers in taken.items():
+        device = devices.get(name)
+        group = device.group(of) if device else None
+        free = range(1, group.count + 1) if group else range(0)
+        number = next((n for n in free if n not in numbers), None)
+        if number is not None:
+            found[name, of] = number
+    return found
+
+
+def _free_port(
+    free_ports: dict[tuple[str, str | None], int], claim: Claim, end: End
+) -> Remedy | None:
+    """Take the next free port of the group."""
+    free = free_ports.get((claim.device, claim.group))
+    if free is None:
+        return None
+    new = replace(end, port=replace(end.port, number=free))
+    where = f"{claim.device}, {claim.group} {free}" if claim.group else f"{claim.device}, {free}"
+    return Remedy(f"Free port: {where}", (SetEnd(claim.side, new),), "setting")
+
+
+def _ports(
+    claims: Claims,
+    devices: dict[str, Device],
+    ends: dict[int, tuple[End, End]],
+    by_link: dict[int, list[Finding]],
+) -> None:
+    """One link a port; where it is split, one a lane, all of one kind."""
+    ports: dict[tuple[str, str | None, int], Claims] = defaultdict(list)
+    for key, name, claim in claims:
+        if claim.number is not None:
+            ports[claim.device, claim.group, claim.number].append((key, name, claim))
+    free_ports = _free_ports(claims, devices)
+    for (device, group, number), users in ports.items():
+        if len(users) < 2:
+            continue
+        where = f"{device}, {group} {number}" if group else f"{device}, port {number}"
+        sharing = _Sharing(users)
+        for key, name, claim in users:
+            told = sharing.clash(where, key, claim)
+            if told is not None:
+                end = ends[key][0 if claim.side == A else 1]
+                free = _free_port(free_ports, claim, end) if claim.lane is None else None
+                clash = finding("port.clash", told, ends=(claim.side,), remedy=free)
+                by_link[key].append(clash)
+                continue
+            told, severity = sharing.mix(where, name, claim)
+            if told is not None:
+                mixed = finding("port.breakout", told, ends=(claim.side,), severity=severity)
+                by_link[key].append(mixed)
+
+
+class _Sharing:
+    """The links that share a port, looked at once for all of them."""
+
+    def __init__(self, users: Claims) -> None:
+        self.first = users[:2]
+        self.whole = sum(claim.lane is None for _, _, claim in users)
+        self.lanes: dict[int | None, list[tuple[int, str]]] = defaultdict(list)
+        for key, name, claim in users:
+            if len(self.lanes[claim.lane]) < 2:
+                self.lanes[claim.lane].append((key, name))
+        self.parents = dict.fromkeys(claim.parent for _, _, claim in users)
+        self.splits = {bool(claim.split) for _, _, claim in users}
+
+    def clash(self, where: str, key: int, claim: Claim) -> str | None:
+        """Who else takes the port, or this lane of it."""
+        if claim.lane is None or self.whole:
+            other = next((name for k, name, _ in self.first if k != key), None)
+            return f"{where} is also taken by {other}." if other is not None else None
+        same = next((name for k, name in self.lanes[claim.lane] if k != key), None)
+        return f"Lane {claim.lane} of {where} is also that of {same}." if same else None
+
+    def mix(self, where: str, name: str, claim: Claim) -> tuple[str | None, str | None]:
+        """What does not agree among the lanes of one port, and how serious that is."""
+        other = next((parent for parent in self.parents if parent != claim.parent), None)
+        if other is not None:
+            return f"{where} holds one module: {claim.parent} here, {other} there.", None
+        if len(self.splits) > 1:
+            return f"{where} is noted as split in one link and not in {name}.", WARN
+        return None, None
+
+
+def _counts(claims: Claims, devices: dict[str, Device], by_link: dict[int, list[Finding]]) -> None:
+    """The links beyond the number of ports fail, in the plan's order; legs share one port."""
+    seen: dict[tuple[str, str | None], dict[tuple[int | None, int], None]] = defaultdict(dict)
+    for key, _, claim in claims:
+        device = devices.get(claim.device)
+        group = device.group(claim.group) if device else None
+        if device is None or group is None:
+            continue
+        taken = seen[claim.device, claim.group]
+        taken[(claim.number, 0) if claim.number is not None else (None, key)] = None
+        over = claim.number is not None and claim.number > group.count
+        if over or len(taken) > group.count:
+            ports = "port" if group.count == 1 else "ports"
+            what = f"{group.count} {ports} “{group.name}” ({group.cage})"
+            told = f"port {claim.number} is not there" if over else "this link is one more"
+            message = f"{device.name} has {what}; {told}."
+            by_link[key].append(finding("port.count", message, ends=(claim.side,)))
+
+
+def _lines(links: list[tuple[int, Facts]], by_link: dict[int, list[Finding]]) -> None:
+    """Each channel of a shared strand carries one link."""
+    users: dict[tuple[str, str], dict[int, tuple[str, int]]] = defaultdict(dict)
+    for key, found in links:
+        for line, channel, at in found.lines:
+            users[line, channel].setdefault(key, (found.name, at))
+    for (line, channel), sharing in users.items():
+        if len(sharing) < 2:
+            continue
+        for key, (_, at) in sharing.items():
+            other = next(name for k, (name, _) in sharing.items() if k != key)
+            message = f"Channel {channel} on {line} is also that of {other}."
+            by_link[key].append(finding("inline.channel-clash", message, at=(at,)))
+
+
+def _oversubscribed(claims: Claims, devices: dict[str, Device]) -> list[PlanFinding]:
+    """What a device's ports bring, over what its uplinks carry, by the links that are planned."""
+    brought: dict[str, list[float]] = defaultdict(lambda: [0.0, 0.0])
+    for _, _, claim in claims:
+        device = devices.get(claim.device)
+        group = device.group(claim.group) if device else None
+        if group is not None:
+            brought[claim.device][group.uplink] += claim.rate_gbps
+    found = []
+    for name, (access, uplink) in brought.items():
+        if uplink and access > uplink:
+            message = (
+                f"{name}: links bring {access:g} Gb/s, the uplinks carry {uplink:g}: "
+                f"{access / uplink:.1f} to 1."
+            )
+            found.append(PlanFinding(name, finding("port.oversubscribed", message)))
+    return found
+
+
+def _spares(
+    links: list[tuple[int, Facts]], spares: tuple[Spare, ...], rules: HouseRules
+) -> list[PlanFinding]:
+    if rules.spares != ONE_A_TYPE:
+        return []
+    used = Counter(kind for _, found in links for kind in found.types)
+    there = {spare.type for spare in spares if spare.count > 0}
+    missing = {kind: count for kind, count in used.items() if kind not in there}
+    if not missing:
+        return []
+    listed = "; ".join(f"{kind} ({count} in use)" for kind, count in sorted(missing.items()))
+    return [PlanFinding("spares", finding("module.spare", f"No spare of {listed}."))]

@@ -1,0 +1,1 @@
+"""What a light path does to light: loss, limit, levels, modules."""

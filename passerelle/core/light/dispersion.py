@@ -1,0 +1,37 @@
+"""Pulses that spread along single mode: what a path disperses, and what the transmitter bears."""
+
+from dataclasses import dataclass
+
+from passerelle.core.tables import HIGH, SINGLE_MODE
+
+from .link import Budget, Direction
+
+
+@dataclass(frozen=True, slots=True)
+class Spread:
+    """What a path disperses at most, and what the transmitter is made for. [ps/nm]"""
+
+    wavelength_nm: float
+    per_km: float
+    total_ps_nm: float
+    limit_ps_nm: float | None
+    source: str
+    sure: bool
+
+
+def spread(budget: Budget, direction: Direction) -> Spread | None:
+    """Dispersion of the path in one direction; None on multimode glass."""
+    if budget.lowest is None or budget.lowest.mode != SINGLE_MODE:
+        return None
+    glass, module = budget.tables.dispersion, direction.transmitter
+    low, high = glass.range_ps_nm_km(direction.wavelength_nm)
+    per_km = max(abs(low), abs(high))
+    row = budget.tables.dispersion_limits.get(module.application)
+    if module.dispersion_ps_nm is not None:
+        limit, source, sure = module.dispersion_ps_nm, module.data_sheet or "", True
+    elif row is not None:
+        limit, source, sure = per_km * row.length_m / 1000, row.source, row.confidence == HIGH
+    else:
+        limit, source, sure = None, glass.source, True
+    total = per_km * budget.length_m / 1000
+    return Spread(direction.wavelength_nm, per_km, total, limit, source, sure)

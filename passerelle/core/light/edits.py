@@ -1,0 +1,353 @@
+"""Edits of a link: small pure changes, which screens and remedies use alike.
+
+Each edit is data; `apply` gives the changed link or raises EditError with one sentence. Indices
+are those of the path's parts before the edit: segments at even ones, joints at odd ones.
+"""
+
+from dataclasses import dataclass, replace
+
+from passerelle.core.plan.connectors import BARE, Connector, connector
+from passerelle.core.plan.lightpath import Joint, LightPath, Part, PathError, Segment
+from passerelle.core.tables import STANDARD, Tables
+
+from .link import Link
+from .modules import End
+
+
+class EditError(ValueError):
+    """The edit cannot be made; the message says why and what would be possible."""
+
+
+@dataclass(frozen=True, slots=True)
+class SetPart:
+    """Replace the part at `at` by `part` of the same sort (segment or joint)."""
+
+    at: int
+    part: Part
+
+
+@dataclass(frozen=True, slots=True)
+class InsertSegment:
+    """Insert a segment after the segment at `after` (-1: before the first), with a fitting joint.
+
+    What is None is taken from the neighbours: fiber, connectors, a usual length.
+    """
+
+    after: int
+    kind: str
+    length_m: float | None = None
+    loss_db: float | None = None
+    what: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class SplitSegment:
+    """Cut the segment at `at` in two and put a joint of `kind` there, at `at_m` or midway."""
+
+    at: int
+    kind: str
+    at_m: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class RemovePart:
+    """Remove a segment with one of its joints, or a joint by making its two segments one."""
+
+    at: int
+
+
+@dataclass(frozen=True, slots=True)
+class MoveSegment:
+    """Move the segment at `at` to stand at `to`, turned round where it fits better."""
+
+    at: int
+    to: int
+
+
+@dataclass(frozen=True, slots=True)
+class SetEnd:
+    """Replace one end ('a' or 'b') of the link."""
+
+    side: str
+    end: End
+
+
+@dataclass(frozen=True, slots=True)
+class Rename:
+    """Give the link another name."""
+
+    name: str
+
+
+Edit = SetPart | InsertSegment | SplitSegment | RemovePart | MoveSegment | SetEnd | Rename
+
+USUAL_LENGTH_M = {"cord": 2.0, "pigtail": 1.0, "cable": 100.0, "cassette": 0.0, "inline": 0.0}
+
+
+def apply_all(link: Link, edits: tuple[Edit, ...]) -> Link:
+    """Apply edits in order, all or none. Raises EditError."""
+    for edit in edits:
+        link = apply(link, edit)
+    return link
+
+
+def apply(link: Link, edit: Edit) -> Link:
+    """Apply one edit. Raises EditError."""
+    if isinstance(edit, Rename):
+        return replace(link, name=edit.name)
+    if isinstance(edit, SetEnd):
+        return replace(link, a=edit.end) if edit.side == "a" else replace(link, b=edit.end)
+    parts = list(link.path.parts)
+    if isinstance(edit, SetPart):
+        changed = _set(parts, edit)
+    elif isinstance(edit, InsertSegment):
+        changed = _insert(parts, edit)
+    elif isinstance(edit, SplitSegment):
+        changed = _split(parts, edit)
+    elif isinstance(edit, RemovePart):
+        changed = _remove(parts, edit.at)
+    else:
+        changed = _move(parts, edit)
+    try:
+        return replace(link, path=LightPath(tuple(changed)))
+    except PathError as error:
+        raise EditError(str(error)) from None
+
+
+def joint_between(left: Connector | None, right: Connector | None) -> Joint:
+    """The joint that two ends ask for: a fusion splice for two bare ends, else an adapter."""
+    if left is not None and right is not None and left.is_bare and right.is_bare:
+        return Joint("fusion")
+    if left is not None and left.type.startswith("MPO"):
+        keys = "opposed" if left.is_angled else "aligned"
+        return Joint("adapter", grade="standard", keys=keys)
+    return Joint("adapter", grade="standard")
+
+
+def low_loss_adapters(path: LightPath, tables: Tables = STANDARD) -> tuple[SetPart, ...]:
+    """Edits that make every standard mated pair of the path a low-loss one, where there is one."""
+    edits = []
+    for at, joint in enumerate(path.parts):
+        if not isinstance(joint, Joint) or joint.kind != "adapter" or joint.loss_db is not None:
+            continue
+        near = path.segment(at - 1).ends[1]
+        has_row = near is not None and (near.family, "low-loss") in tables.mated_pairs
+        if has_row and joint.grade in (None, "standard"):
+            edits.append(SetPart(at, replace(joint, grade="low-loss")))
+    return tuple(edits)
+
+
+def describe(edit: Edit) -> str:
+    """What an edit does, for the history."""
+    if isinstance(edit, SetPart):
+        return f"change part {edit.at + 1}"
+    if isinstance(edit, InsertSegment):
+        return f"insert {edit.what or edit.kind} after part {edit.after + 1}"
+    if isinstance(edit, SplitSegment):
+        return f"cut part {edit.at + 1} for a {edit.kind} joint"
+    if isinstance(edit, RemovePart):
+        return f"remove part {edit.at + 1}"
+    if isinstance(edit, MoveSegment):
+        return f"move part {edit.at + 1} to {edit.to + 1}"
+    if isinstance(edit, SetEnd):
+        return f"{edit.end.application} at end {edit.side}"
+    return f"rename to {edit.name}"
+
+
+def _segment_at(parts: list[Part], at: int) -> Segment:
+    part = parts[at] if 0 <= at < len(parts) else None
+    if not isinstance(part, Segment):
+        raise EditError(f"part {at + 1} is not a segment of this path of {len(parts)} parts")
+    return part
+
+
+def _set(parts: list[Part], edit: SetPart) -> list[Part]:
+    if not 0 <= edit.at < len(parts):
+        raise EditError(f"there is no part {edit.at + 1}; the path has {len(parts)} parts")
+    if isinstance(parts[edit.at], Segment) != isinstance(edit.part, Segment):
+        raise EditError(f"part {edit.at + 1} can only be replaced by a part of the same sort")
+    return [*parts[: edit.at], edit.part, *parts[edit.at + 1 :]]
+
+
+def _mate(end: Connector | None) -> Connector | None:
+    """The plug that fits opposite `end`: the same, with the other pins."""
+    if end is None or end.pins is None:
+        return end
+    other = "unpinned" if end.pins == "pinned" else "pinned"
+    return connector(f"{end.type}/{end.polish}/{other}")
+
+
+def _insert(parts: list[Part], edit: InsertSegment) -> list[Part]:
+    if edit.loss_db is not None and edit.kind != "inline":
+        raise EditError(
+            f"an entered loss of {edit.loss_db:g} dB needs its source; insert the {edit.kind} "
+            "first, then enter both there"
+        )
+    before = _segment_at(parts, edit.after) if edit.after >= 0 else None
+    next_at = edit.after + 2 if before else 0
+    after = _segment_at(parts, next_at) if next_at < len(parts) else None
+    left = before.ends[1] if before else _mate(after.ends[0] if after else None)
+    right = after.ends[0] if after else None
+    near = _mate(left)
+    far = _mate(right) if right is not None else near
+    if edit.kind == "pigtail":
+        near, far = _one_bare(near, far)
+    neighbour = before or after
+    assert neighbour is not None
+    inline = edit.kind == "inline"
+    segment = Segment(
+        kind=edit.kind,
+        length_m=USUAL_LENGTH_M[edit.kind] if edit.length_m is None else edit.length_m,
+        fiber=None if inline else neighbour.fiber or (after.fiber if after else None),
+        ends=(near, far),
+        wiring=None if inline else _usual_wiring(edit.kind, near),
+        loss_db=edit.loss_db if edit.loss_db is not None or not inline else 0.0,
+        what=edit.what,
+    )
+    if before is None:
+        return [segment, joint_between(far, right), *parts]
+    at = edit.after + 1
+    head = [*parts[:at], joint_between(left, near), segment]
+    if after is None:
+        return head
+    old = parts[at]
+    assert isinstance(old, Joint)
+    return [*head, _kept(old, far, right), *parts[at + 1 :]]
+
+
+def _one_bare(near: Connector | None, far: Connector | None) -> tuple[Connector, Connector]:
+    """A pigtail has a plug at one end and bare glass at the other."""
+    bare = connector(BARE)
+    if near is None or near.is_bare:
+        return bare, far if far is not None and not far.is_bare else connector("LC/UPC")
+    return near, bare
+
+
+def _usual_wiring(kind: str, near: Connector | None) -> str | None:
+    if near is not None and near.type.startswith("MPO"):
+        return "type-B" if kind in ("cord", "cable") else None
+    return {"cord": "A-B", "cable": "straight"}.get(kind)
+
+
+def _kept(old: Joint, left: Connector | None, right: Connector | None) -> Joint:
+    """The old joint where it still suits its two ends, else the one that they ask for."""
+    wanted = joint_between(left, right)
+    return old if (old.kind == "adapter") == (wanted.kind == "adapter") else wanted
+
+
+_UNTURNED = {"crossed": "straight", "A-B": "A-A", "type-B": "type-A", "type-C": "type-A"}
+"""Of two halves only the first turns the strands, so that both together do what the whole did."""
+
+
+def _split(parts: list[Part], edit: SplitSegment) -> list[Part]:
+    part = _segment_at(parts, edit.at)
+    if part.kind == "inline":
+        raise EditError(f"part {edit.at + 1} is an inline part: it has no length to cut")
+    if part.loss_db is not None:
+        raise EditError(
+            f"part {edit.at + 1} carries an entered loss for its whole length; "
+            "clear the entered loss before cutting it"
+        )
+    at_m = part.length_m / 2 if edit.at_m is None else edit.at_m
+    if not 0 <= at_m <= part.length_m:
+        raise EditError(f"cut at {at_m:g} m is outside the segment's 0 to {part.length_m:g} m")
+    inner = _plug_of(parts) if edit.kind == "adapter" else connector(BARE)
+    first = replace(part, length_m=at_m, ends=(part.ends[0], inner))
+    second = replace(
+        part,
+        length_m=part.length_m - at_m,
+        ends=(_mate(inner), part.ends[1]),
+        wiring=_UNTURNED.get(part.wiring or "", part.wiring),
+    )
+    joint = joint_between(inner, inner) if edit.kind == "adapter" else Joint(edit.kind)
+    return [*parts[: edit.at], first, joint, second, *parts[edit.at + 1 :]]
+
+
+def _plug_of(parts: list[Part]) -> Connector:
+    """The connector that this path uses most near its start; LC/UPC where it has none."""
+    for part in parts:
+        if isinstance(part, Segment):
+            for end in part.ends:
+                if end is not None and not end.is_bare:
+                    return end
+    return connector("LC/UPC")
+
+
+def _remove(parts: list[Part], at: int) -> list[Part]:
+    if not 0 <= at < len(parts):
+        raise EditError(f"there is no part {at + 1}; the path has {len(parts)} parts")
+    if len(parts) == 1:
+        raise EditError("the last segment of a path cannot be removed; delete the link instead")
+    part = parts[at]
+    if isinstance(part, Joint):
+        return _merge(parts, at)
+    if at == 0:
+        return parts[2:]
+    if at == len(parts) - 1:
+        return parts[:-2]
+    before, after = _segment_at(parts, at - 2), _segment_at(parts, at + 2)
+    left, right = parts[at - 1], parts[at + 1]
+    assert isinstance(left, Joint)
+    assert isinstance(right, Joint)
+    wanted = joint_between(before.ends[1], after.ends[0])
+    kept = left if left.kind == wanted.kind else right if right.kind == wanted.kind else wanted
+    return [*parts[: at - 1], kept, *parts[at + 2 :]]
+
+
+def _merge(parts: list[Part], at: int) -> list[Part]:
+    before, after = _segment_at(parts, at - 1), _segment_at(parts, at + 1)
+    same = before.kind == after.kind and before.fiber == after.fiber
+    if not same or before.loss_db is not None or after.loss_db is not None:
+        raise EditError(
+            f"joint {at + 1} holds parts {at} and {at + 2} together, which cannot become one: "
+            "only two plain segments of one kind and one fiber can; remove one of them instead"
+        )
+    one = replace(
+        before,
+        length_m=before.length_m + after.length_m,
+        ends=(before.ends[0], after.ends[1]),
+        wiring=_together(before.wiring, after.wiring),
+    )
+    return [*parts[: at - 1], one, *parts[at + 2 :]]
+
+
+def _together(first: str | None, second: str | None) -> str | None:
+    """What two pieces do to their strands as one; None where that has no name."""
+    if first is None or second is None:
+        return None
+    if second in _UNTURNED.values():  # the second leaves the strands as they come
+        return first
+    if first in _UNTURNED.values():
+        return second
+    return _UNTURNED[first] if first == second else None  # turned twice alike is not turned
+
+
+def _fits(left: Connector | None, right: Connector | None) -> bool:
+    if left is None or right is None:
+        return True
+    return left.type == right.type and left.is_angled == right.is_angled
+
+
+def _move(parts: list[Part], edit: MoveSegment) -> list[Part]:
+    moved = _segment_at(parts, edit.at)
+    _segment_at(parts, edit.to)
+    segments = [p for p in parts if isinstance(p, Segment)]
+    joints = [p for p in parts if isinstance(p, Joint)]
+    segments.pop(edit.at // 2)
+    place = edit.to // 2
+    segments.insert(place, _turned(moved, segments, place))
+    chain: list[Part] = [segments[0]]
+    for joint, left, right in zip(joints, segments, segments[1:], strict=False):
+        chain += [_kept(joint, left.ends[1], right.ends[0]), right]
+    return chain
+
+
+def _turned(moved: Segment, others: list[Segment], place: int) -> Segment:
+    """The moved segment, turned round where more of its ends fit its new neighbours that way."""
+
+    def score(segment: Segment) -> int:
+        left = _fits(others[place - 1].ends[1], segment.ends[0]) if place > 0 else True
+        right = _fits(segment.ends[1], others[place].ends[0]) if place < len(others) else True
+        return left + right
+
+    return moved if score(moved) >= score(moved.reversed()) else moved.reversed()

@@ -1,0 +1,202 @@
+"""Loss of a light path, term by term.
+
+    loss = sum(length x attenuation) + sum(joints) + sum(inline parts)
+           + repair splices x fusion splice + ageing + safety margin
+
+once with the worst-case table values, once with the typical ones, and once as low as it can
+plausibly be (typical attenuation, joints at 0 dB, inline parts at their figure), which is what
+decides whether a receiver is overloaded.
+
+The statistical loss takes chance into account where there is chance, in the joints:
+
+    loss = sum(glass, inline parts and allowances, worst case) + sum(mean of each joint)
+           + k x sqrt(sum(variance of each joint))
+
+with the typical value as a joint's mean and its maximum taken as that mean plus three standard
+deviations. Glass is no chance: a cable that loses much loses it along its whole length.
+"""
+
+from collections.abc import Iterable
+from math import sqrt
+from typing import NamedTuple
+
+from passerelle.core.plan.house_rules import STATISTICAL, TIA_568, WORST_CASE, HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment
+from passerelle.core.tables import STANDARD, JointLoss, PartLoss, Tables, Window
+
+SIGMAS_TO_MAXIMUM = STANDARD.planning["sigmas_to_maximum"]
+
+
+class Loss(NamedTuple):
+    """The cases of a loss. [dB] None where a figure that it needs is not known.
+
+    statistical : worked out only where the plan judges by it.
+    """
+
+    worst_case: float | None
+    typical: float | None
+    lowest: float | None
+    statistical: float | None = None
+
+    def on_basis(self, loss_basis: str) -> float | None:
+        """The case that the plan's house rule judges by."""
+        if loss_basis == WORST_CASE:
+            return self.worst_case
+        return self.statistical if loss_basis == STATISTICAL else self.typical
+
+
+class Term(NamedTuple):
+    """What one part, or one allowance of the plan, adds to the loss.
+
+    at : index of the part in the path, or None for an allowance.
+    kind : glass, joint, inline, part, included, entered, repair, ageing, safety or unknown.
+    quantity : kilometres of glass, or how many pieces.
+    row : the table row that the figures come from, where they come from one.
+    """
+
+    at: int | None
+    kind: str
+    quantity: float
+    worst_case: float | None
+    typical: float | None
+    lowest: float | None
+    row: Window | JointLoss | PartLoss | None = None
+    source: str = ""
+
+    @property
+    def variance(self) -> float:
+        """Variance of joints, [dB²]; what is entered or measured is no chance."""
+        if self.kind not in ("joint", "repair") or not isinstance(self.row, JointLoss):
+            return 0.0
+        sigma_db = (self.row.worst_case_db - self.row.typical_db) / SIGMAS_TO_MAXIMUM
+        return self.quantity * sigma_db**2
+
+
+def _segment_term(
+    at: int, part: Segment, wavelength_nm: float, outside_plant: bool, tables: Tables
+) -> Term:
+    loss_db = part.loss_db
+    if loss_db is not None:
+        kind = "inline" if part.kind == "inline" else "entered"
+        return Term(at, kind, 1.0, loss_db, loss_db, loss_db, None, part.source or "")
+    if part.part is not None:
+        known = tables.parts.get(part.part)
+        if known is None:
+            return Term(at, "unknown", 1.0, None, None, None)
+        worst, typical = known.worst_case_db, known.typical_db
+        return Term(at, "part", 1.0, worst, typical, typical, known)
+    length_km = part.length_m / 1000.0
+    if part.fiber is None:
+        return Term(at, "unknown", length_km, None, None, None)
+    row = tables.window(part.fiber, wavelength_nm, outside_plant and part.kind == "cable")
+    typical = length_km * row.typical_db_per_km
+    return Term(at, "glass", length_km, length_km * row.worst_case_db_per_km, typical, typical, row)
+
+
+def joint_row(
+    joint: Joint, before: Segment, after: Segment, tables: Tables = STANDARD
+) -> JointLoss | None:
+    """The table row of a joint, by its kind, its connector and its grade; None where there is none.
+
+    Where the two plugs differ (always a finding) the lossier row counts.
+    """
+    if joint.kind != "adapter":
+        return tables.splices[joint.kind]
+    grade = joint.grade or "standard"
+    if grade == "reference":
+        fiber = before.fiber or after.fiber
+        return tables.reference_pairs[tables.fibers[fiber].mode] if fiber else None
+    left, right = before.ends[1], after.ends[0]
+    if left is right and left is not None:
+        return tables.mated_pairs.get((left.family, grade))
+    families = {end.family for end in (left, right) if end is not None and not end.is_bare}
+    rows = [tables.mated_pairs.get((family, grade)) for family in families]
+    known = [row for row in rows if row is not None]
+    if not rows or len(known) < len(rows):
+        return None
+    return max(known, key=lambda row: row.worst_case_db)
+
+
+def _joint_term(at: int, joint: Joint, before: Segment, after: Segment, tables: Tables) -> Term:
+    if joint.loss_db is not None:
+        return Term(at, "entered", 1.0, joint.loss_db, joint.loss_db, 0.0, None, joint.source or "")
+    for beside in (before, after):
+        box = tables.parts.get(beside.part) if beside.part is not None else None
+        if box is not None and box.pairs_included and joint.kind == "adapter":
+            return Term(at, "included", 1.0, 0.0, 0.0, 0.0, box)
+    row = joint_row(joint, before, after, tables)
+    if row is None:
+        return Term(at, "unknown", 1.0, None, None, 0.0)
+    return Term(at, "joint", 1.0, row.worst_case_db, row.typical_db, 0.0, row)
+
+
+def terms(
+    path: LightPath, wavelength_nm: float, rules: HouseRules, tables: Tables = STANDARD
+) -> list[Term]:
+    """Every term of the path's loss at one wavelength, in path order, allowances last."""
+    parts = path.parts
+    outside_plant = rules.outside_plant == TIA_568
+    found = []
+    for at, part in enumerate(parts):
+        if isinstance(part, Segment):
+            found.append(_segment_term(at, part, wavelength_nm, outside_plant, tables))
+        else:
+            before, after = parts[at - 1], parts[at + 1]
+            assert isinstance(before, Segment)
+            assert isinstance(after, Segment)
+            found.append(_joint_term(at, part, before, after, tables))
+    if rules.repair_splices:
+        count, row = rules.repair_splices, tables.splices["fusion"]
+        worst, typical = count * row.worst_case_db, count * row.typical_db
+        found.append(Term(None, "repair", float(count), worst, typical, 0.0, row))
+    for kind, kept_db in (("ageing", rules.ageing_db), ("safety", rules.safety_margin_db)):
+        if kept_db:
+            found.append(Term(None, kind, 1.0, kept_db, kept_db, 0.0))
+    return found
+
+
+def _sum(figures: Iterable[float | None]) -> float | None:
+    try:
+        return sum(figures)  # type: ignore[arg-type]
+    except TypeError:  # one of them is None: not known
+        return None
+
+
+def statistical(found: Iterable[Term], sigmas: float) -> float | None:
+    """Mean of the joints plus `sigmas` standard deviations, everything else at its worst. [dB]"""
+    found = list(found)
+    mean = _sum(t.typical if t.variance else t.worst_case for t in found)
+    return None if mean is None else mean + sigmas * sqrt(sum(t.variance for t in found))
+
+
+def total(found: list[Term], rules: HouseRules) -> Loss:
+    """Add terms up, case by case. A case with an unknown term is unknown."""
+    return Loss(
+        _sum([t.worst_case for t in found]),
+        _sum([t.typical for t in found]),
+        _sum([t.lowest for t in found]),
+        statistical(found, rules.sigmas) if rules.loss_basis == STATISTICAL else None,
+    )
+
+
+def governing_wavelength(
+    path: LightPath, wavelengths_nm: Iterable[float], rules: HouseRules, tables: Tables = STANDARD
+) -> tuple[float, list[Term], Loss]:
+    """The wavelength of an application at which this path loses most, with its terms and total."""
+    wavelengths_nm = tuple(wavelengths_nm)
+    if len(wavelengths_nm) == 1:
+        found = terms(path, wavelengths_nm[0], rules, tables)
+        return wavelengths_nm[0], found, total(found, rules)
+    seen: dict[tuple[Window, ...], tuple[float, list[Term], Loss]] = {}
+    fibers = {p.fiber for p in path.parts if isinstance(p, Segment) and p.fiber}
+    for wavelength_nm in wavelengths_nm:
+        # Wavelengths that share every window share every term: work them out once.
+        key = tuple(tables.window(fiber, wavelength_nm) for fiber in sorted(fibers))
+        if key not in seen:
+            found = terms(path, wavelength_nm, rules, tables)
+            seen[key] = (wavelength_nm, found, total(found, rules))
+    if len(seen) == 1:
+        return next(iter(seen.values()))
+    return max(
+        seen.values(), key=lambda s: (s[2].on_basis(rules.loss_basis) or 0.0, s[2][0] or 0.0)
+    )

@@ -1,0 +1,270 @@
+"""Own parts: what a technician has entered from a data sheet, used like rows of the tables.
+
+Each names its document. A figure outside what such parts can have is kept, and doubted: it may be a
+slip of the pen. What contradicts itself is refused.
+"""
+
+from dataclasses import dataclass, replace
+
+from passerelle.core.plan.connectors import Connector
+from passerelle.core.tables import (
+    HIGH,
+    SINGLE_MODE,
+    STANDARD,
+    Application,
+    JointLoss,
+    PartLoss,
+    Tables,
+    Window,
+)
+
+from .modules import DataSheet, End, EndError, OwnModule, resolve
+
+
+class OwnPartError(ValueError):
+    """An own part contradicts itself; `key` names the field."""
+
+    def __init__(self, key: str, message: str) -> None:
+        super().__init__(message)
+        self.key = key
+
+
+@dataclass(frozen=True, slots=True)
+class Attenuation:
+    """Attenuation around one wavelength. [nm, dB/km] typical None takes the standard grade's."""
+
+    wavelength_nm: float
+    worst_case_db_per_km: float
+    typical_db_per_km: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class OwnFiber:
+    """A fiber or cable whose maker promises other figures than its standard grade.
+
+    base : the standard grade that it counts as for reach and mating.
+    """
+
+    name: str
+    base: str
+    attenuation: tuple[Attenuation, ...]
+    source: str
+    cable: bool = False
+    strands: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class OwnGrade:
+    """A grade of mated pair of one connector family. [dB]"""
+
+    name: str
+    family: str
+    worst_case_db: float
+    typical_db: float
+    source: str
+
+
+@dataclass(frozen=True, slots=True)
+class OwnBox:
+    """A cassette, multiplexer or other part whose loss is that of the whole part. [dB]
+
+    sort : cassette, inline or multiplexer. channels : names and centre wavelengths. [nm]
+    pairs_included : the figure holds the mated pairs at both of its ends.
+    """
+
+    name: str
+    sort: str
+    worst_case_db: float
+    typical_db: float
+    source: str
+    what: str = ""
+    channels: tuple[tuple[str, float], ...] = ()
+    fiber: str | None = None
+    ends: tuple[Connector | None, Connector | None] = (None, None)
+    wiring: str | None = None
+    pairs_included: bool = False
+    wires: tuple[tuple[int, int, int, int], ...] = ()
+
+
+OwnPart = OwnFiber | OwnGrade | OwnBox | OwnModule
+
+
+def check_usable(mode: str, wavelength_nm: float, key: str, tables: Tables = STANDARD) -> None:
+    """Refuse a wavelength that fiber of this mode is not used at. Raises OwnPartError."""
+    wrong = tables.unusable(mode, wavelength_nm)
+    if wrong is not None:
+        raise OwnPartError(key, wrong)
+
+
+def _check_pair(worst: float, typical: float) -> None:
+    if typical > worst:
+        message = f"typical {typical:g} dB is over the worst case {worst:g} dB"
+        raise OwnPartError("typical_db", message)
+
+
+def check_own(part: OwnPart, tables: Tables = STANDARD) -> None:
+    """Refuse an own part that contradicts itself. Raises OwnPartError."""
+    if isinstance(part, OwnFiber):
+        mode = tables.fibers[part.base].mode
+        seen: set[float] = set()
+        for at, one in enumerate(part.attenuation):
+            check_usable(mode, one.wavelength_nm, f"attenuation[{at}].wavelength_nm", tables)
+            if one.wavelength_nm in seen:
+                key = f"attenuation[{at}].wavelength_nm"
+                raise OwnPartError(key, f"{one.wavelength_nm:g} nm is listed twice")
+            seen.add(one.wavelength_nm)
+            typical = one.typical_db_per_km
+            if typical is not None and typical > one.worst_case_db_per_km:
+                raise OwnPartError(
+                    f"attenuation[{at}].typical_db_per_km",
+                    f"typical {typical:g} dB/km is over the worst case "
+                    f"{one.worst_case_db_per_km:g} dB/km",
+                )
+    elif isinstance(part, OwnModule):
+        _check_module(part)
+    else:
+        _check_pair(part.worst_case_db, part.typical_db)
+        if isinstance(part, OwnBox):
+            _check_wires(part)
+            for at, (_, wavelength_nm) in enumerate(part.channels):
+                check_usable(SINGLE_MODE, wavelength_nm, f"channels[{at}].wavelength_nm", tables)
+
+
+def _check_wires(part: OwnBox) -> None:
+    """Every place of a map leads to one place of its own. Raises OwnPartError."""
+    for side, which in (("front", 0), ("back", 2)):
+        seen: set[tuple[int, int]] = set()
+        for at, wire in enumerate(part.wires):
+            place = (wire[which], wire[which + 1])
+            if place in seen:
+                message = f"plug {place[0]} position {place[1]} of the {side} is there twice"
+                raise OwnPartError(f"map[{at}]", message)
+            seen.add(place)
+
+
+def _check_module(part: OwnModule) -> None:
+    try:
+        resolve(End(part.application, own=part))
+    except EndError as error:
+        raise OwnPartError(error.key.removeprefix("module."), str(error)) from None
+
+
+def extended(parts: tuple[OwnPart, ...], tables: Tables = STANDARD) -> Tables:
+    """The tables with a plan's own parts in them; modules are found at the ends instead."""
+    fibers, windows = dict(tables.fibers), list(tables.windows)
+    pairs, boxes = dict(tables.mated_pairs), dict(tables.parts)
+    for part in parts:
+        if isinstance(part, OwnFiber):
+            base = tables.fibers[part.base]
+            fibers[part.name] = replace(base, name=part.name, source=part.source)
+            windows += _windows(part, tables)
+        elif isinstance(part, OwnGrade):
+            pairs[part.family, part.name] = JointLoss(
+                f"{part.family} mated pair, {part.name}",
+                part.worst_case_db,
+                part.typical_db,
+                part.source,
+                HIGH,
+                HIGH,
+            )
+        elif isinstance(part, OwnBox):
+            boxes[part.name] = PartLoss(
+                part.name,
+                part.worst_case_db,
+                part.typical_db,
+                part.source,
+                HIGH,
+                part.what,
+                part.sort,
+                part.channels,
+                part.pairs_included,
+            )
+    wires = {p.name: p.wires for p in parts if isinstance(p, OwnBox) and p.wires}
+    doubts = {part.name: found for part in parts if (found := doubts_about(part, tables))}
+    return replace(
+        tables,
+        fibers=fibers,
+        windows=tuple(windows),
+        mated_pairs=pairs,
+        parts=boxes,
+        doubts=doubts,
+        wires=wires,
+    )
+
+
+def _windows(part: OwnFiber, tables: Tables) -> list[Window]:
+    """The entered windows; the standard grade's for the others."""
+    entered = {one.wavelength_nm: one for one in part.attenuation}
+    rows = [
+        replace(row, fiber=part.name)
+        for row in tables.windows
+        if row.fiber == part.base
+        and tables.window(part.base, row.wavelength_nm) is row
+        and not any(tables.window(part.base, nm) is row for nm in entered)
+    ]
+    for nm, one in entered.items():
+        usual = tables.window(part.base, nm)
+        typical = one.typical_db_per_km
+        if typical is None:
+            typical = min(usual.typical_db_per_km, one.worst_case_db_per_km)
+        rows.append(
+            Window(part.name, nm, one.worst_case_db_per_km, typical, part.source, HIGH, HIGH)
+        )
+    return rows
+
+
+def _doubt(figure: str, value: float, tables: Tables) -> str | None:
+    row = tables.plausible.get(figure)
+    if row is None or row.lowest <= value <= row.highest:
+        return None
+    return (
+        f"{figure}: {value:g} {row.unit} is outside {row.lowest:g} to {row.highest:g} {row.unit}, "
+        f"what such parts have ({row.source})."
+    )
+
+
+def doubts_about(part: OwnPart, tables: Tables = STANDARD) -> tuple[str, ...]:
+    """What is doubtful about an own part's figures, one sentence each."""
+    found: list[str | None] = []
+    if isinstance(part, OwnFiber):
+        mode = tables.fibers[part.base].mode
+        for one in part.attenuation:
+            nearest = tables.window(part.base, one.wavelength_nm).wavelength_nm
+            for value in (one.worst_case_db_per_km, one.typical_db_per_km):
+                if value is not None:
+                    found.append(_doubt(f"{mode} {nearest:g}", value, tables))
+    elif isinstance(part, OwnGrade):
+        found += [_doubt("mated pair", v, tables) for v in (part.worst_case_db, part.typical_db)]
+    elif isinstance(part, OwnBox):
+        found += [_doubt(part.sort, v, tables) for v in (part.worst_case_db, part.typical_db)]
+    else:
+        found += _module_doubts(part.sheet, tables)
+    return tuple(dict.fromkeys(sentence for sentence in found if sentence))
+
+
+def _levels(tables: Tables, key: str) -> tuple[float, float]:
+    def level(application: Application) -> float | None:
+        value: float | None = getattr(application, key)
+        return value
+
+    known = [v for a in tables.applications.values() if (v := level(a)) is not None]
+    beyond = tables.planning["plausible_beyond_db"]
+    return min(known) - beyond, max(known) + beyond
+
+
+def _module_doubts(sheet: DataSheet, tables: Tables) -> list[str | None]:
+    """Levels far from those of every application in the table."""
+    found: list[str | None] = []
+    for key, column in (
+        ("tx_min_dbm", "launch_min_dbm"),
+        ("tx_max_dbm", "launch_max_dbm"),
+        ("rx_min_dbm", "receive_min_dbm"),
+        ("rx_max_dbm", "receive_max_dbm"),
+    ):
+        value = getattr(sheet, key)
+        low, high = _levels(tables, column)
+        if value is not None and not low <= value <= high:
+            found.append(
+                f"{key}: {value:g} dBm is far from the {low:g} to {high:g} dBm that modules have."
+            )
+    return found

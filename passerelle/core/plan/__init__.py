@@ -1,0 +1,1 @@
+"""What is decided: the plan's own words, and nothing computed from them."""

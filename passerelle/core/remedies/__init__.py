@@ -1,0 +1,1 @@
+"""What would cure a finding, and what else the same path could carry."""

@@ -1,0 +1,65 @@
+"""The cheapest change that makes transmitters meet receivers: one part, or two where needed.
+
+Every part that can be changed is tried; a clip goes before a cord, a cord before a cassette, a
+trunk last. Nothing is offered that leaves a strand in the wrong place.
+"""
+
+from itertools import combinations
+
+from passerelle.core.judge.findings import Remedy
+from passerelle.core.judge.polarity import CROSSED, judged
+from passerelle.core.light.edits import SetPart
+from passerelle.core.light.link import Budget
+from passerelle.core.plan.lightpath import LightPath
+from passerelle.core.strands.changes import Change, changes
+from passerelle.core.strands.methods import methods_of
+
+EFFORT = {"clip": 1, "cord": 2, "adapter": 3, "cassette": 5, "splice": 6, "trunk": 12}
+"""What a change costs in hands and money: only the order counts."""
+WORDS = {
+    "clip": "setting", "cord": "cord", "adapter": "part", "cassette": "part", "splice": "part",
+    "trunk": "cable",
+}  # fmt: skip
+MOST = 4
+
+
+def _tried(path: LightPath, made: tuple[Change, ...]) -> LightPath:
+    parts = list(path.parts)
+    for change in made:
+        parts[change.at] = change.part
+    return LightPath(tuple(parts))
+
+
+def repolarised(budget: Budget) -> tuple[Remedy, ...]:
+    """The cheapest changes after which every lane meets its own, at most four; best first.
+
+    Two changes are only offered where no single one does. Of equally cheap ones those that follow
+    a method come first.
+    """
+    path = budget.link.path
+    single = list(changes(path))
+    works = _working(budget, [(change,) for change in single])
+    if not works:
+        pairs = combinations(single, 2)
+        works = _working(budget, [(a, b) for a, b in pairs if a.at != b.at])
+    return tuple(
+        Remedy(
+            " and ".join(change.label for change in made),
+            tuple(SetPart(change.at, change.part) for change in made),
+            WORDS[max(made, key=lambda c: EFFORT[c.kind]).kind],
+        )
+        for made in works[:MOST]
+    )
+
+
+def _working(budget: Budget, tries: list[tuple[Change, ...]]) -> list[tuple[Change, ...]]:
+    path = budget.link.path
+    found = []
+    for made in tries:
+        new = _tried(path, made)
+        word, wrong, _ = judged(budget, new)
+        if word == CROSSED and not wrong:
+            cost = sum(EFFORT[change.kind] for change in made)
+            found.append((cost, not methods_of(new), [change.at for change in made], made))
+    found.sort(key=lambda f: f[:3])
+    return [made for *_, made in found]

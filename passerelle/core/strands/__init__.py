@@ -1,0 +1,1 @@
+"""What parts do to strands, and each strand from port to port."""

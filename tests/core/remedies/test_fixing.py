@@ -1,0 +1,37 @@
+"""Only what is certain is fixed: every step takes a stop away, and the link comes up."""
+
+from passerelle.core import HouseRules, check_link
+from passerelle.core.light.edits import apply_all
+from passerelle.core.remedies.fixing import certain_fix
+from passerelle.demo_data import demo_plan
+from passerelle.formats import corelink
+from passerelle.formats.site import site_of
+from tests.making import APC, LC, cable, cord, judged, link, path
+
+
+def test_two_faults_are_cured_one_after_the_other():
+    light = path(cord(), cable(wiring="straight"), cord(ends=(APC, LC)))
+    check = judged(link("10GBASE-LR", light))
+    fix = certain_fix(check)
+    assert len(fix.labels) == 2
+    assert check_link(apply_all(check.budget.link, fix.edits), HouseRules()).verdict == "works"
+
+
+def test_what_needs_a_choice_is_left_alone():
+    assert certain_fix(judged(link("10GBASE-SR", path(cable("OM1", 300))))) is None
+    assert certain_fix(judged(link("10GBASE-LR", path(cord(), cable(), cord())))) is None
+
+
+def test_fixes_of_the_demo_plan_bring_their_links_up():
+    fixed = {}
+    tables = site_of(demo_plan()).tables
+    for one in corelink.links(demo_plan()):
+        check = check_link(one, HouseRules(), tables)
+        fix = certain_fix(check)
+        if fix is not None:
+            again = check_link(apply_all(one, fix.edits), HouseRules(), tables)
+            assert again.verdict in ("works", "tight")
+            fixed[one.name] = fix.labels
+    assert fixed["Instrument Hall – Cabinet 2"] == ("Cord at part 1 straight (A-A)",)
+    assert "Pier Office – Boat Shed" not in fixed  # other glass or another application: a choice
+    assert len(fixed) >= 8
