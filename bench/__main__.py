@@ -92,7 +92,7 @@ def api_edit(folder: Path) -> float:
     store = Store(folder)
     load_demo(store)
     client = TestClient(create_app(store, web=None), base_url="http://127.0.0.1")
-    link = "/api/plans/1/links/4"
+    link = "/api/plans/1/links/demolink0004"
     part = client.get(link).json()["doc"]["path"][4] | {"cable": None, "strand_numbers": None}
     base, step = 1, 0
 

@@ -12,7 +12,8 @@ from passerelle.core.judge.backbone import check_plant
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.diverse import Ways, routes_between, shortest_routes
 from passerelle.core.plant.fates import single_points
-from passerelle.core.plant.model import Cable, Group, LinkUse, Pathway, Place, Plant, Use
+from passerelle.core.plan.backbone import Cable, Group, Pathway, Place
+from passerelle.core.plant.model import LinkUse, Plant, Use
 from passerelle.core.tables.site import CABLE_TYPES
 from passerelle.formats.planfile import PlanDoc
 from passerelle.plans.store import Store

@@ -32,7 +32,7 @@ def edit_to_verdict(store: Store) -> float:
             executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
         )
         page = browser.new_page(base_url=address, viewport={"width": 1280, "height": 800})
-        page.goto("/plans/1/links/4")
+        page.goto("/plans/1/links/demolink0004")
         page.locator("[data-at='4']").click()
         times: list[float] = page.evaluate(EDITS)
         browser.close()

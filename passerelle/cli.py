@@ -12,12 +12,10 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from passerelle.core.judge.check import TIGHT, WORKS, LinkCheck
-from passerelle.core.judge.wholeplan import check_plan
-from passerelle.formats.checkjson import check_json, finding_json
-from passerelle.formats.corelink import house_rules, links
+from passerelle.core.judge.wholeplan import check
+from passerelle.core.refused import Refused
+from passerelle.formats.checkjson import plan_json
 from passerelle.formats.planfile import MAX_FILE_BYTES, read_plan
-from passerelle.formats.refusal import Refused
-from passerelle.formats.site import site_of
 
 DEFAULT_PORT = 8321
 UNREADABLE = 2
@@ -61,7 +59,7 @@ def _row(check: LinkCheck) -> list[str]:
 def table(checks: Sequence[LinkCheck]) -> str:
     """The answers as a table with each link's findings under it."""
     head = ["verdict", "link", "application", "m", "loss dB", "limit dB", "margin dB"]
-    rows = [_row(check) for check in checks]
+    rows = [_row(one) for one in checks]
     widths = [max(len(row[i]) for row in [head, *rows]) for i in range(len(head))]
 
     def line(cells: list[str]) -> str:
@@ -72,52 +70,32 @@ def table(checks: Sequence[LinkCheck]) -> str:
         return "  ".join(fitted).rstrip()
 
     lines = [line(head)]
-    for check, row in zip(checks, rows, strict=True):
+    for one, row in zip(checks, rows, strict=True):
         lines.append(line(row))
-        for found in check.findings:
+        for found in one.findings:
             if found.explained_by:
                 continue  # the cause is listed; its echo would only repeat it
             where = f" part {', '.join(str(at + 1) for at in found.at)}" if found.at else ""
             lines.append(f"  {found.rule.severity}: {found.rule.id}{where}: {found.message}")
             lines.append(f"      do: {found.do}")
-    working = sum(check.verdict in (WORKS, TIGHT) for check in checks)
+    working = sum(one.verdict in (WORKS, TIGHT) for one in checks)
     lines.append(f"{working} of {len(checks)} links would come up")
     return "\n".join(lines)
 
 
 def run_check(arguments: argparse.Namespace) -> int:
     """`passerelle check FILE|- [--json]`."""
-    plan = read_plan(read_input(arguments.file))
-    beside = site_of(plan)
-    judged = check_plan(
-        links(plan),
-        house_rules(plan.house_rules),
-        beside.tables,
-        beside.devices,
-        beside.spares,
-        beside.plant,
-    )
+    judged = check(read_plan(read_input(arguments.file)))
     checks = judged.links
     if arguments.json:
-        answer = {
-            "links": [check_json(check) for check in checks],
-            "plan": {
-                "findings": [
-                    {"about": one.about} | finding_json(one.finding) for one in judged.findings
-                ]
-                + [
-                    {"about": one.name, "sort": one.sort} | finding_json(one.finding)
-                    for one in judged.plant
-                ]
-            },
-        }
+        answer = plan_json(judged)
         print(json.dumps(answer, ensure_ascii=False, indent=2, allow_nan=False))
     else:
         print(table(checks))
-        said = [one.finding for one in judged.findings] + [one.finding for one in judged.plant]
+        said = [one.finding for one in judged.findings] + [one.finding for one in judged.backbone]
         for found in said:
             print(f"plan, {found.rule.severity}: {found.rule.id}: {found.message}")
-    return 0 if all(check.verdict in (WORKS, TIGHT) for check in checks) else 1
+    return 0 if all(one.verdict in (WORKS, TIGHT) for one in checks) else 1
 
 
 def run_serve(arguments: argparse.Namespace) -> int:

@@ -1,5 +1,7 @@
 """Paths and links for tests, written as a technician would list them."""
 
+from collections.abc import Iterable
+from dataclasses import replace
 from typing import Any
 
 from passerelle.core import (
@@ -14,6 +16,13 @@ from passerelle.core import (
     check_link,
     connector,
 )
+from passerelle.core.judge.wholeplan import PlanCheck, check
+from passerelle.core.light.site import link_of, planned, site_of
+from passerelle.core.plan.fields import new_id
+from passerelle.core.plan.own import Attenuation, OwnBox, OwnFiber, OwnGrade, OwnModule, Sheet
+from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.things import Things
+from passerelle.demo_data import demo_plan
 
 LC, APC, BARE = connector("LC/UPC"), connector("LC/APC"), connector("bare")
 
@@ -76,3 +85,65 @@ def rules_of(check: LinkCheck) -> set[str]:
 def two_pairs(fiber: str, length_m: float) -> LightPath:
     """Cords of 2 m at both ends of a cable: length_m in all, two mated pairs."""
     return path(cord(fiber), cable(fiber, length_m - 4), cord(fiber))
+
+
+def sheet(document: str) -> Sheet:
+    """A data sheet."""
+    return Sheet(document)
+
+
+def own_fiber(name: str, base: Any, *attenuation: Attenuation, **more: Any) -> OwnFiber:
+    """A fiber from a data sheet."""
+    return OwnFiber(
+        name=name, sheet=sheet("sheet F"), kind="fiber", base=base, attenuation=attenuation, **more
+    )
+
+
+def own_grade(name: str, family: Any, worst_db: float, typical_db: float) -> OwnGrade:
+    """A grade of mated pair from a data sheet."""
+    return OwnGrade(
+        name=name, sheet=sheet("sheet G"), kind="grade", family=family, worst_case_db=worst_db,
+        typical_db=typical_db,
+    )  # fmt: skip
+
+
+def own_box(name: str, kind: Any, worst_db: float, typical_db: float, **more: Any) -> OwnBox:
+    """A cassette, multiplexer or inline part from a data sheet."""
+    return OwnBox(
+        name=name, sheet=sheet("sheet C"), kind=kind, worst_case_db=worst_db,
+        typical_db=typical_db, **more,
+    )  # fmt: skip
+
+
+def own_module(name: str, application: str, **more: Any) -> OwnModule:
+    """A module from a data sheet."""
+    document = sheet(more.pop("source", "sheet M"))
+    return OwnModule(name=name, sheet=document, kind="module", application=application, **more)
+
+
+def plan_of(
+    links: Iterable[Link], rules: HouseRules | None = None, *, own: Iterable[Any] = (),
+    devices: tuple[Any, ...] = (), spares: Iterable[Any] = (),
+) -> Plan:  # fmt: skip
+    """A plan of these links, each with an id of its own, and of what their ends name."""
+    links = list(links)
+    ends = [end for one in links for end in (one.a, one.b)]
+    own = [*own, *{end.own.name: end.own for end in ends if end.own is not None}.values()]
+    at_ends = {end.device.name: end.device for end in ends if end.device is not None}
+    devices = [*devices, *(one for one in at_ends.values() if one not in devices)]
+    return Plan(
+        "test", rules or HouseRules(), own_parts=Things(own), devices=Things(devices),
+        spares=Things(spares), links=Things(planned(replace(one, id=new_id())) for one in links),
+    )  # fmt: skip
+
+
+def check_plan(links: Iterable[Link], rules: HouseRules | None = None, **more: Any) -> PlanCheck:
+    """The answer about a plan of these links."""
+    return check(plan_of(links, rules, **more))
+
+
+def demo_links() -> list[Link]:
+    """The links of the demo plan, each ready to be judged by itself."""
+    plan = demo_plan()
+    site = site_of(plan)
+    return [link_of(one, site) for one in plan.links]

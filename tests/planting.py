@@ -2,17 +2,8 @@
 
 from typing import Any
 
-from passerelle.core.plant.model import (
-    Cable,
-    Closure,
-    Group,
-    LinkUse,
-    Pathway,
-    Place,
-    Plant,
-    SpliceRow,
-    Use,
-)
+from passerelle.core.plan.backbone import Cable, Closure, Group, Pathway, Place, Splice
+from passerelle.core.plant.model import LinkUse, Plant, Use
 from passerelle.core.tables.site import CABLE_TYPES, CableType
 
 
@@ -30,9 +21,7 @@ def kind(**changes: Any) -> CableType:
 
 def way(name: str, a: str, b: str, length_m: float = 100.0, **more: Any) -> Pathway:
     """A measured duct."""
-    return Pathway(
-        name, a, b, **{"kind": "duct", "length_m": length_m, "length_from": "measured"} | more
-    )
+    return Pathway(name, a, b, length_m, **{"kind": "duct", "length_from": "measured"} | more)
 
 
 def cable(name: str, a: str, b: str, *route: str, **more: Any) -> Cable:
@@ -47,7 +36,7 @@ def cable(name: str, a: str, b: str, *route: str, **more: Any) -> Cable:
     return Cable(name, a, b, route=route, **figures | more)
 
 
-def use(key: int, name: str, ends: tuple[str, str], *taken: tuple[str, tuple[int, ...]]) -> LinkUse:
+def use(key: str, name: str, ends: tuple[str, str], *taken: tuple[str, tuple[int, ...]]) -> LinkUse:
     """A duplex link on strands of cables."""
     return LinkUse(key, name, ends, uses=tuple(Use(c, s, 2, at=4) for c, s in taken))
 
@@ -75,7 +64,7 @@ def plant(
 
 def spliced(place: str, a: str, b: str, count: int, a_first: int = 1, b_first: int = 1) -> Closure:
     """Strands of one cable on to those of another."""
-    return Closure(f"closure {place}", place, (SpliceRow(a, a_first, b, b_first, count),))
+    return Closure(f"closure {place}", place, (Splice(a, a_first, b, b_first, count),))
 
 
 def standard(name: str) -> CableType:

@@ -11,27 +11,28 @@ from fastapi.staticfiles import StaticFiles
 from pydantic_core import ErrorDetails
 from starlette.middleware.gzip import GZipMiddleware
 
-from passerelle.formats.refusal import Refused, first_refusal
-from passerelle.plans.answers import Answers
+from passerelle.core.changes.change import StillUsed
+from passerelle.core.refused import Refused
+from passerelle.formats.refusal import first_refusal
+from passerelle.plans.files import Files
 from passerelle.plans.journal import NoStepError, StaleError, revision
-from passerelle.plans.plantchanges import StillUsed
+from passerelle.plans.plans import NoPlanError, Plans
 from passerelle.plans.store import Store
 
-from . import (
-    routes_beside,
-    routes_choice,
-    routes_fixes,
-    routes_links,
-    routes_needs,
-    routes_plans,
-    routes_plant,
-    routes_polarity,
-    routes_prices,
-    routes_reference,
-    schemas,
-)
-from .context import Context, get_link, get_plan, link_view, revision_info
+from . import common
+from .beside import routes as beside
+from .choice import needs, prices
+from .choice import routes as choice
+from .context import Context, judged, link_view, revision_info
+from .facts import routes as facts
 from .guard import Guard
+from .links import fixes
+from .links import routes as links
+from .plans import routes as plans
+from .plans.schemas import Conflict
+from .polarity import routes as polarity
+from .reference import routes as reference
+from .site import routes as site
 
 WEB = Path(__file__).resolve().parents[2] / "web" / "dist"
 
@@ -44,25 +45,17 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         docs_url=None,
         redoc_url=None,
         generate_unique_id_function=_operation_id,
-        responses={422: {"model": schemas.Problem}, 404: {"model": schemas.Problem}},
+        responses={422: {"model": common.Problem}, 404: {"model": common.Problem}},
     )
-    app.state.context = Context(store, Answers(), {})
+    app.state.context = Context(store, Plans(store), Files(store.folder))
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=4)
     app.add_middleware(Guard)
     for module in (
-        routes_plans,
-        routes_links,
-        routes_polarity,
-        routes_fixes,
-        routes_beside,
-        routes_plant,
-        routes_choice,
-        routes_needs,
-        routes_prices,
-        routes_reference,
-    ):
+        plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
+    ):  # fmt: skip
         app.include_router(module.router)
-    app.add_exception_handler(StillUsed, routes_plant.still_used)
+    app.add_exception_handler(StillUsed, site.still_used)
+    app.add_exception_handler(NoPlanError, _missing)
     app.add_exception_handler(Refused, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(StaleError, _stale)
@@ -97,17 +90,21 @@ async def _stale(request: Request, error: Exception) -> JSONResponse:
     """Somebody else saved in between: say who and what, and show the link as it is now."""
     assert isinstance(error, StaleError)
     ctx: Context = request.app.state.context
-    params = request.path_params
-    current = newest = None
+    plan_id = int(request.path_params["plan_id"])
     with ctx.store.reading() as session:
-        plan = get_plan(session, int(params["plan_id"]))
-        row = revision(session, plan, error.number)
+        row = revision(session, plan_id, error.number)
         newest = revision_info(row) if row else None
-        if "link_id" in params:
-            link = get_link(session, plan, int(params["link_id"]))
-            current = link_view(ctx, session, plan, link)
-    body = schemas.Conflict(detail=str(error), newest=newest, current=current)
-    return JSONResponse(body.model_dump(mode="json"), 409)
+    current = None
+    link_id = request.path_params.get("link_id")
+    if link_id is not None:
+        now = judged(ctx, plan_id)
+        current = link_view(now, link_id) if link_id in now.check.alone else None
+    body = Conflict(detail=str(error), newest=newest, current=current)
+    return JSONResponse(body.model_dump(mode="json", by_alias=True), 409)
+
+
+async def _missing(_request: Request, error: Exception) -> JSONResponse:
+    return _problem(404, str(error))
 
 
 async def _nothing(_request: Request, error: Exception) -> JSONResponse:

@@ -1,28 +1,30 @@
-"""What every route needs: the store, the answers, and who is asking."""
+"""What every route needs: the plans, the answers, and who is asking."""
 
 from collections import Counter
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Annotated
 from urllib.parse import unquote
 
-from fastapi import Depends, Header, HTTPException, Request
+from fastapi import Depends, Header, HTTPException, Path, Request
 from pydantic import Field
-from sqlalchemy import select
-from sqlalchemy.orm import Session
 
 from passerelle.core.judge.about import About
-from passerelle.core.judge.check import many_answers
-from passerelle.plans import journal
-from passerelle.plans.answers import Answers
-from passerelle.plans.documents import link_doc, links, place_names, places, raw_place
-from passerelle.plans.models import LinkRow, Plan, Revision
+from passerelle.core.judge.check import LinkCheck
+from passerelle.core.judge.wholeplan import PlanCheck
+from passerelle.plans.files import Files
+from passerelle.plans.held import Held
+from passerelle.plans.models import Revision
+from passerelle.plans.plans import Changed, Plans
 from passerelle.plans.store import Store
 
-from . import schemas, views
+from . import common
+from .links import schemas as links
+from .links import views
+from .plans import schemas as plans
 
 MANY = 500
-"""More rows than this are read all at once."""
+"""Where a change moves the answers of more links than this, the list is read anew."""
 
 
 @dataclass
@@ -30,8 +32,9 @@ class Context:
     """The running application's state."""
 
     store: Store
-    answers: Answers
-    summaries: dict[tuple[int, int, int], schemas.LinkSummary]
+    plans: Plans
+    files: Files
+    summaries: dict[str, tuple[LinkCheck, int, links.LinkSummary]] = field(default_factory=dict)
 
 
 def context(request: Request) -> Context:
@@ -49,112 +52,121 @@ def author(x_passerelle_who: Annotated[str | None, Header()] = None) -> str:
 
 Ctx = Annotated[Context, Depends(context)]
 Who = Annotated[str, Depends(author)]
-Number = Annotated[int, Field(ge=0, le=schemas.MAX_NUMBER)]
+Number = Annotated[int, Field(ge=0, le=common.MAX_NUMBER)]
+LinkId = Annotated[str, Path(max_length=26)]
 
 
-def get_plan(session: Session, plan_id: int) -> Plan:
-    """A plan, or 404."""
-    plan = session.get(Plan, plan_id)
-    if plan is None:
-        raise HTTPException(404, f"There is no plan {plan_id}.")
-    return plan
+@dataclass(frozen=True, slots=True)
+class Judged:
+    """A plan as it stands, with everything that is said about it."""
+
+    held: Held
+    check: PlanCheck
+
+    def link(self, link_id: str) -> LinkCheck:
+        """The whole check of one link, or 404."""
+        if link_id not in self.check.alone:
+            raise HTTPException(
+                404, f"There is no link {link_id!r} in this plan; it may be deleted."
+            )
+        return self.check.of(link_id)
 
 
-def get_link(session: Session, plan: Plan, link_id: int) -> LinkRow:
-    """A link of a plan, or 404."""
-    row = session.get(LinkRow, link_id)
-    if row is None or row.plan_id != plan.id:
-        raise HTTPException(404, f"There is no link {link_id} in this plan; it may be deleted.")
-    return row
+def judged(ctx: Context, plan_id: int) -> Judged:
+    """A plan with its answers. Raises NoPlanError."""
+    held = ctx.plans.held(plan_id)
+    return Judged(held, ctx.plans.check(held))
 
 
-def revision_info(row: Revision) -> schemas.RevisionInfo:
+def revision_info(row: Revision) -> common.RevisionInfo:
     """One revision, for the screen."""
-    return schemas.RevisionInfo(number=row.number, at=row.at, who=row.who, what=row.what)
+    return common.RevisionInfo(number=row.number, at=row.at, who=row.who, what=row.what)
 
 
-def _open(about: Iterable[About], step: str) -> schemas.Counts:
+def _open(about: Iterable[About], step: str) -> common.Counts:
     found = Counter(one.finding.rule.severity for one in about if one.finding.rule.step == step)
-    return schemas.Counts(stop=found["stop"], warn=found["warn"], note=found["note"])
+    return common.Counts(stop=found["stop"], warn=found["warn"], note=found["note"])
 
 
-def plan_info(ctx: Context, session: Session, plan: Plan) -> schemas.PlanInfo:
-    """The head of a plan."""
-    undo, redo = journal.next_steps(session, plan)
-    about = ctx.answers.backbone(session, plan)
-    return schemas.PlanInfo(
-        id=plan.id,
-        name=plan.name,
-        revision=plan.revision,
-        house_rules=plan.house_rules,
-        own_parts=plan.own_parts,
-        devices=plan.devices,
-        spares=plan.spares,
-        places=[raw_place(place) for place in places(session, plan)],
+def plan_head(ctx: Context, now: Judged, who: str) -> plans.PlanHead:
+    """What of a plan's head every change may move."""
+    undo, redo = ctx.plans.next_steps(now.held.plan_id, who)
+    about = now.check.backbone
+    return plans.PlanHead(
+        id=now.held.plan_id,
+        name=now.held.plan.name,
+        revision=now.held.revision,
         survey=_open(about, "survey"),
         route=_open(about, "route"),
-        undo=undo.what.removeprefix("Redo: ") if undo else None,
-        redo=redo.what.removeprefix("Undo: ") if redo else None,
+        undo=undo,
+        redo=redo,
+    )
+
+
+def plan_info(ctx: Context, now: Judged, who: str) -> plans.PlanInfo:
+    """The head of a plan with what stands beside its links."""
+    plan = now.held.plan
+    return plans.PlanInfo(
+        **plan_head(ctx, now, who).model_dump(),
+        house_rules=plan.house_rules,
+        places=list(plan.places),
+        own_parts=list(plan.own_parts),
+        devices=list(plan.devices),
+        spares=list(plan.spares),
     )
 
 
 def summaries(
-    ctx: Context, session: Session, plan: Plan, only: Iterable[int] | None = None
-) -> list[schemas.LinkSummary]:
+    ctx: Context, now: Judged, only: Iterable[str] | None = None
+) -> list[links.LinkSummary]:
     """Overview rows of a plan's links; rows whose answer still holds are not worked out again."""
-    frame = ctx.answers.frame(plan)
-    names = place_names(session, plan)
-    query = select(LinkRow.id, LinkRow.changed_in).where(LinkRow.plan_id == plan.id)
-    if only is not None:
-        query = query.where(LinkRow.id.in_(list(only)))
-    keys = [
-        (number, changed_in, frame.changed_in)
-        for number, changed_in in session.execute(query.order_by(LinkRow.position, LinkRow.id))
-    ]
-    # A plan that is opened: its rows are read once and held while both of them are looked at.
-    new = sum(key not in ctx.summaries for key in keys)
-    held = links(session, plan) if new > MANY else []
-    shared = ctx.answers.together(session, plan).by_link
-    missing = [key[0] for key in keys if key not in ctx.summaries or key[0] in shared]
-    found = {}
-    for at in range(0, len(missing), MANY):
-        rows = session.scalars(select(LinkRow).where(LinkRow.id.in_(missing[at : at + MANY])))
-        with many_answers():
-            for row in rows:
-                check = ctx.answers.alone(row, frame, names).with_findings(shared.get(row.id, ()))
-                made = views.summary(row.id, row.changed_in, check)
-                found[row.id] = made
-                if row.id not in shared:  # what others have a part in is worked out each time
-                    ctx.summaries[row.id, row.changed_in, frame.changed_in] = made
-    held.clear()
-    return [found.get(key[0]) or ctx.summaries[key] for key in keys]
+    found = []
+    for link_id in now.check.alone if only is None else only:
+        if link_id not in now.check.alone:
+            continue
+        check, changed_in = now.check.of(link_id), now.held.changed_in.get(link_id, 0)
+        known = ctx.summaries.get(link_id)
+        if known is None or known[0] is not check or known[1] != changed_in:
+            known = (check, changed_in, views.summary(link_id, changed_in, check))
+            ctx.summaries[link_id] = known
+        found.append(known[2])
+    return found
 
 
-def link_view(ctx: Context, session: Session, plan: Plan, row: LinkRow) -> schemas.LinkView:
+def link_view(now: Judged, link_id: str) -> links.LinkView:
     """Everything about one link."""
-    names = place_names(session, plan)
-    check = ctx.answers.of(session, plan, row, names)
-    return views.link_view(row.id, row.changed_in, link_doc(row, names), check)
+    check = now.link(link_id)
+    doc = now.held.plan.links.by_id[link_id]
+    return views.link_view(doc, now.held.changed_in.get(link_id, 0), check)
 
 
-def changed(
-    ctx: Context, session: Session, plan: Plan, link_id: int | None = None
-) -> schemas.Changed:
-    """The answer to a change: what the newest revision touched, judged anew."""
-    head = journal.revision(session, plan, plan.revision)
-    touched = head.changes if head else []
-    before = ctx.answers.shared(plan.id)
-    after = ctx.answers.together(session, plan).by_link
-    moved = [n for n in (*before, *after) if before.get(n) != after.get(n)]
-    numbers = list(dict.fromkeys([*(c.entity_id for c in touched if c.entity == "link"), *moved]))
-    everything = any(c.entity == "plan" for c in touched) or len(numbers) > MANY
-    found = [] if everything else summaries(ctx, session, plan, numbers)
-    there = {row.id for row in found}
-    row = session.get(LinkRow, link_id) if link_id is not None else None
-    return schemas.Changed(
-        plan=plan_info(ctx, session, plan),
-        links=found,
-        removed=[] if everything else [n for n in numbers if n not in there],
-        everything=everything,
-        link=link_view(ctx, session, plan, row) if row is not None else None,
+def changed(ctx: Context, did: Changed, who: str, link_id: str | None = None) -> plans.Changed:
+    """The answer to a change: what is not as it was, and nothing else."""
+    old = did.before.plan
+    before = ctx.plans.check(did.before)
+    now = Judged(did.after, ctx.plans.check(did.after))
+    plan = did.after.plan
+    moved = now.check.changed | {one for one in did.touched if one in plan.links}
+    gone = [one for one in before.alone if one not in now.check.alone]
+    everything = len(moved) > MANY or (
+        list(old.links.by_id) != [one for one in plan.links.by_id if one in old.links] + gone
+        and bool(gone and len(gone) > MANY)
     )
+    return plans.Changed(
+        plan=plan_head(ctx, now, who),
+        house_rules=plan.house_rules if plan.house_rules != old.house_rules else None,
+        places=list(plan.places) if plan.places is not old.places else None,
+        own_parts=list(plan.own_parts) if plan.own_parts is not old.own_parts else None,
+        devices=list(plan.devices) if plan.devices is not old.devices else None,
+        spares=list(plan.spares) if plan.spares is not old.spares else None,
+        backbone=now.check.plant is not before.plant or now.check.backbone != before.backbone,
+        links=[] if everything else summaries(ctx, now, _in_order(now, moved)),
+        removed=[] if everything else gone,
+        everything=everything,
+        link=link_view(now, link_id) if link_id is not None else None,
+    )
+
+
+def _in_order(now: Judged, ids: Iterable[str]) -> list[str]:
+    wanted = set(ids)
+    return [one for one in now.check.alone if one in wanted]

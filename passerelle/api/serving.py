@@ -10,12 +10,11 @@ from contextlib import contextmanager
 from pathlib import Path
 
 import uvicorn
-from sqlalchemy import func, select
 
+from passerelle.core.plan.facts import Facts
 from passerelle.demo_data import demo_plan
-from passerelle.plans.models import Plan
+from passerelle.plans.plans import Plans
 from passerelle.plans.store import Store
-from passerelle.plans.transfer import store_new
 
 from .app import WEB, create_app
 
@@ -24,9 +23,9 @@ HOST = "127.0.0.1"
 
 def load_demo(store: Store) -> None:
     """Put the demo plan into a store that has no plan yet."""
-    with store.writing() as session:
-        if session.scalar(select(func.count(Plan.id))) == 0:
-            store_new(session, demo_plan(), "Passerelle", "Demo plan")
+    plans = Plans(store)
+    if not plans.listed():
+        plans.add(demo_plan(), Facts.NONE, "Passerelle", "Demo plan")
 
 
 @contextmanager

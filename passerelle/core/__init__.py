@@ -5,8 +5,9 @@ from passerelle.core import HouseRules, check_link
 
 from passerelle.core.judge.check import LinkCheck, check_all, check_link
 from passerelle.core.light.link import Link
-from passerelle.core.light.modules import DataSheet, End, EndError
+from passerelle.core.light.modules import End, EndError
 from passerelle.core.plan.connectors import Connector, connector
+from passerelle.core.plan.ends import DataSheet
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import Joint, LightPath, PathError, Segment, joined
 

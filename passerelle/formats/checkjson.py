@@ -4,7 +4,9 @@ from typing import Any
 
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.judge.findings import Finding
+from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.light.link import Direction
+from passerelle.core.plan.plan import KEYS, Plan
 
 
 def rounded(value: float | None, digits: int = 2) -> float | None:
@@ -62,6 +64,12 @@ def finding_json(finding: Finding) -> dict[str, Any]:
     }
 
 
+def part_ids(check: LinkCheck, found: Finding) -> list[str]:
+    """The ids of the parts that a finding is about."""
+    parts = check.budget.link.path.parts
+    return [parts[at].id for at in found.at if at < len(parts)]
+
+
 def check_json(check: LinkCheck) -> dict[str, Any]:
     """One link's answer as JSON."""
     sums = check.budget
@@ -72,5 +80,29 @@ def check_json(check: LinkCheck) -> dict[str, Any]:
         "directions": [_direction(d) for d in sums.directions],
         "reach_m": nanometres(sums.reach.m) if sums.reach.m is not None else None,
         "polarity": check.polarity,
-        "findings": [finding_json(f) for f in check.findings],
+        "findings": [finding_json(f) | {"part_ids": part_ids(check, f)} for f in check.findings],
     }
+
+
+def plan_json(judged: PlanCheck) -> dict[str, Any]:
+    """The answers about a whole plan as JSON, with ids beside names and positions."""
+    plan = judged.plan
+    return {
+        "links": [{"id": one.budget.link.id} | check_json(one) for one in judged.links],
+        "plan": {
+            "findings": [
+                {"about": one.about} | finding_json(one.finding) for one in judged.findings
+            ]
+            + [
+                {"about": one.name, "sort": one.sort, "id": id_of(plan, one.sort, one.name)}
+                | finding_json(one.finding)
+                for one in judged.backbone
+            ]
+        },
+    }
+
+
+def id_of(plan: Plan, kind: str, name: str) -> str | None:
+    """The id of a thing that a finding is about by its name; None where it is none of the plan."""
+    thing = plan.things(kind).named(name) if kind in KEYS else None
+    return thing.id if thing is not None else None

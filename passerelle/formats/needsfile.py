@@ -4,16 +4,17 @@ import csv
 import io
 from collections.abc import Mapping
 from dataclasses import dataclass
-
-from pydantic import TypeAdapter, ValidationError
+from typing import cast
 
 from passerelle.core.choice.need import USUAL, SiteNeed, check_need
 from passerelle.core.plan.devices import Device
+from passerelle.core.plan.fields import Name
+from passerelle.core.plan.house_rules import PanelPlug, TerminationRule
+from passerelle.core.refused import Refused
 from passerelle.core.remedies.proposal import NeedError
 from passerelle.core.words import number
 
-from .fields import Name
-from .refusal import Refused
+from . import documents
 from .sitefiles import MAX_IMPORT_BYTES
 
 COLUMNS = (
@@ -22,8 +23,6 @@ COLUMNS = (
     "same_rack", "outdoors", "surroundings", "budget", "termination", "panel_plug",
 )  # fmt: skip
 MOST_NEEDS = 2000
-
-_NAME = TypeAdapter(Name)
 
 
 @dataclass(frozen=True)
@@ -99,8 +98,8 @@ def _row(line: int, row: dict[str, str | None]) -> NeedRow:
             outdoors=_yes(cell, "outdoors"),
             surroundings=tuple((cell.get("surroundings") or "").replace(";", " ").split()),
             budget=cell.get("budget") or USUAL,
-            termination=cell.get("termination") or None,
-            panel_plug=cell.get("panel_plug") or None,
+            termination=cast(TerminationRule | None, cell.get("termination") or None),
+            panel_plug=cast(PanelPlug | None, cell.get("panel_plug") or None),
         )
         _check_name("from", need.a_place)
         _check_name("to", need.b_place)
@@ -113,9 +112,9 @@ def _check_name(key: str, name: str) -> None:
     if not name:
         raise NeedError(key, "the place is missing")
     try:
-        _NAME.validate_python(name)
-    except ValidationError as error:
-        raise NeedError(key, f"{name[:40]!r} is no name: {error.errors()[0]['msg']}") from None
+        documents.of_raw(Name, name)
+    except Refused as refused:
+        raise NeedError(key, f"{name[:40]!r} is no name: {refused.reason}") from None
 
 
 def _number(cell: dict[str, str], key: str) -> float | None:

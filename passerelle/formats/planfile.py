@@ -1,173 +1,105 @@
 """The plan file: `*.passerelle.json`, media type application/json, one UTF-8 document.
 
-These models are the one description of a plan's documents: the file, the store and the API all
-validate with them. Keys that are not known are refused, except those that start with `x-`.
+The descriptions of the core are the one description of a plan's documents: the file, the store and
+the API all read with them. Keys that are not known are refused, except those that start with `x-`.
+Version 2 has ids and facts; version 1 is read as it always was.
 """
 
-from typing import Annotated, Literal, Self
+from dataclasses import dataclass, fields, replace
+from typing import Annotated, Literal
 
-from pydantic import AfterValidator, Field, ValidationError, model_validator
+from annotated_types import Len
 
-from .fields import CageName, Doc, Name, RateGbps, Surroundings, printable, wrong
-from .linkdocs import LinkDoc
-from .owndocs import OwnPartDoc
-from .plantdocs import (
-    CableDoc,
-    CableTypeDoc,
-    ClosureDoc,
-    CopperDoc,
-    FeedDoc,
-    GroupDoc,
-    PathwayDoc,
-    PlaceDoc,
-    PriceDoc,
-    ReelDoc,
-)
-from .refusal import Refused, refusal
+from passerelle.core.light.site import link_of, site_of
+from passerelle.core.plan.agreement import agree, unused
+from passerelle.core.plan.facts import AnyFact, Facts
+from passerelle.core.plan.fields import as_document
+from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.things import Things
+from passerelle.core.plant.whole import bound, check_glass, filled
+from passerelle.core.refused import Refused
+
+from . import documents
 
 MAX_FILE_BYTES = 64 * 1024 * 1024
-MAX_LINKS = 10_000
-MAX_PATHWAYS = 20_000
+MAX_FACTS = 200_000
+VERSION = 2
 
 
-class HouseRulesDoc(Doc):
-    """The plan's chosen schools."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Contents(Plan):
+    """A plan with what was seen and done."""
 
-    loss_basis: Literal["worst-case", "typical", "statistical"] = "worst-case"
-    sigmas: Annotated[float, Field(ge=1, le=3)] = 2.0
-    tight_below_db: Annotated[float, Field(ge=0, le=20)] = 0.5
-    safety_margin_db: Annotated[float, Field(ge=0, le=20)] = 0.0
-    mode_conditioning: Literal["always", "over-300-m"] = "always"
-    repair_splices: Annotated[int, Field(ge=0, le=100)] = 0
-    ageing_db: Annotated[float, Field(ge=0, le=20)] = 0.0
-    outside_plant: Literal["iso-11801", "tia-568"] = "iso-11801"
-    reach_from: Literal["data-sheet", "standard"] = "data-sheet"
-    mode_school: Literal["multimode-where-it-reaches", "single-mode-everywhere"] = (
-        "multimode-where-it-reaches"
-    )
-    termination: Literal["by-length", "factory", "pigtails", "field"] = "by-length"
-    panel_plug: Literal["LC/UPC", "SC/UPC", "LC/APC", "SC/APC"] = "LC/UPC"
-    most_mated_pairs: Annotated[int, Field(ge=0, le=100)] = 6
-    growth_gbps: RateGbps | None = None
-    spares: Literal["one-a-type", "none"] = "one-a-type"
-    spare_strands_percent: Annotated[float, Field(ge=0, le=100)] = 20.0
-    currency: Annotated[str, Field(min_length=1, max_length=12), AfterValidator(printable)] = (
-        "units"
-    )
-    short_runs: Literal["copper-first", "fiber-beyond-rack"] = "copper-first"
-    outlying: Literal["home-run", "shared"] = "home-run"
+    __pydantic_config__ = as_document()
+
+    facts: Annotated[tuple[AnyFact, ...], Len(0, MAX_FACTS)] = ()
 
 
-class PortGroupDoc(Doc):
-    """Ports of a device that are alike."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PlanFile(Contents):
+    """A plan file as it is read."""
 
-    name: Name
-    cage: CageName
-    count: Annotated[int, Field(ge=1, le=10_000)]
-    speeds_gbps: Annotated[list[RateGbps], Field(max_length=20)] | None = None
-    settable: bool | None = None
-    uplink: bool | None = None
-
-
-class DeviceDoc(Doc):
-    """A switch, converter or instrument, with its ports."""
-
-    name: Name
-    place: Name | None = None
-    ports: Annotated[list[PortGroupDoc], Field(min_length=1, max_length=50)]
-    own_coding_only: bool | None = None
-    surroundings: Surroundings | None = None
-
-
-class SpareDoc(Doc):
-    """Modules on the shelf. `type` is the application with its form, or an own module's name."""
-
-    type: Name
-    count: Annotated[int, Field(ge=0, le=10_000)]
-
-
-def _once(names: list[str], key: str) -> None:
-    seen: set[str] = set()
-    for at, name in enumerate(names):
-        if name in seen:
-            raise wrong(f"{name[:40]!r} is listed twice", key, at, "name")
-        seen.add(name)
-
-
-OwnParts = Annotated[list[OwnPartDoc], Field(max_length=2000)]
-Devices = Annotated[list[DeviceDoc], Field(max_length=5000)]
-Spares = Annotated[list[SpareDoc], Field(max_length=2000)]
-
-
-Pathways = Annotated[list[PathwayDoc], Field(max_length=MAX_PATHWAYS)]
-CableTypes = Annotated[list[CableTypeDoc], Field(max_length=500)]
-Cables = Annotated[list[CableDoc], Field(max_length=MAX_LINKS)]
-Closures = Annotated[list[ClosureDoc], Field(max_length=MAX_LINKS)]
-Groups = Annotated[list[GroupDoc], Field(max_length=2000)]
-Reels = Annotated[list[ReelDoc], Field(max_length=2000)]
-Feeds = Annotated[list[FeedDoc], Field(max_length=2000)]
-CopperRuns = Annotated[list[CopperDoc], Field(max_length=MAX_LINKS)]
-Prices = Annotated[list[PriceDoc], Field(max_length=5000)]
-ITEMS = (
-    "pathways", "cable_types", "cables", "closures", "redundancy", "reels", "feeds", "copper_runs",
-    "prices",
-)  # fmt: skip
-"""Keys of the backbone's lists beside places."""
-
-
-class PlanDoc(Doc):
-    """A whole plan."""
+    __pydantic_config__ = as_document()
 
     format: Literal["passerelle-plan"]
-    version: Literal[1]
-    name: Name
-    house_rules: HouseRulesDoc = Field(default_factory=HouseRulesDoc)
-    places: Annotated[list[PlaceDoc], Field(max_length=MAX_LINKS)] = Field(default_factory=list)
-    pathways: Pathways = Field(default_factory=list)
-    cable_types: CableTypes = Field(default_factory=list)
-    cables: Cables = Field(default_factory=list)
-    closures: Closures = Field(default_factory=list)
-    redundancy: Groups = Field(default_factory=list)
-    reels: Reels = Field(default_factory=list)
-    feeds: Feeds = Field(default_factory=list)
-    copper_runs: CopperRuns = Field(default_factory=list)
-    prices: Prices = Field(default_factory=list)
-    own_parts: OwnParts = Field(default_factory=list)
-    devices: Devices = Field(default_factory=list)
-    spares: Spares = Field(default_factory=list)
-    links: Annotated[list[LinkDoc], Field(max_length=MAX_LINKS)]
-
-    @model_validator(mode="after")
-    def _names_are_known(self) -> Self:
-        _once([place.name for place in self.places], "places")
-        _once([part.name for part in self.own_parts], "own_parts")
-        _once([device.name for device in self.devices], "devices")
-        for key in ITEMS:
-            _once([item.name for item in getattr(self, key)], key)
-        names = {place.name for place in self.places}
-        for at, device in enumerate(self.devices):
-            if device.place is not None and device.place not in names:
-                raise wrong(f"{device.place[:40]!r} is not in places", "devices", at, "place")
-            _once([group.name for group in device.ports], f"devices[{at}].ports")
-        for at, link in enumerate(self.links):
-            for side, end in (("a", link.a), ("b", link.b)):
-                if end.place is not None and end.place not in names:
-                    reason = f"{end.place[:40]!r} is not in places"
-                    raise wrong(reason, "links", at, side, "place")
-        return self
+    version: Literal[1, 2]
 
 
-def read_plan(data: bytes) -> PlanDoc:
-    """Read a plan file. Raises Refused with one line."""
+_PLAN = tuple(one.name for one in fields(Plan))
+
+
+def read_file(data: bytes) -> tuple[Plan, Facts]:
+    """A plan that can be judged, filled from its cables, and its facts. Raises Refused."""
     if len(data) > MAX_FILE_BYTES:
         limit = MAX_FILE_BYTES // 1024 // 1024
         raise Refused("", f"the file has {len(data)} bytes; at most {limit} MiB are read")
-    try:
-        return PlanDoc.model_validate_json(data.removeprefix(b"\xef\xbb\xbf"))
-    except ValidationError as error:
-        raise refusal(error) from None
+    file: PlanFile = documents.read(PlanFile, data.removeprefix(b"\xef\xbb\xbf"))
+    plan = bound(Plan(**{key: getattr(file, key) for key in _PLAN}))
+    if file.version == 1:
+        plan = _with_known_links(_once_named(plan))
+    agree(plan)
+    site = site_of(plan)
+    check_glass(plan.cables, site.tables)
+    for at, link in enumerate(plan.links):
+        try:
+            link_of(link, site)
+        except Refused as refused:
+            raise refused.below(f"links[{at}]") from None
+    return filled(plan, site), Facts.of(file.facts)
 
 
-def write_plan(plan: PlanDoc) -> bytes:
+def read_plan(data: bytes) -> Plan:
+    """The plan of a file, without its facts. Raises Refused with one line."""
+    return read_file(data)[0]
+
+
+def _once_named(plan: Plan) -> Plan:
+    """Links of version 1 may share a name: the later ones get a number behind it."""
+    if len(plan.links.by_name) == len(plan.links):
+        return plan
+    taken: set[str] = set()
+    links = []
+    for link in plan.links:
+        name = unused(link.name, taken)
+        taken.add(name)
+        links.append(link if name == link.name else replace(link, name=name))
+    return plan.having("link", Things(links))
+
+
+def _with_known_links(plan: Plan) -> Plan:
+    """Groups of version 1 may name links that are deleted: they let go of them."""
+    known = set(plan.links.by_name)
+    groups = [
+        group if known.issuperset(group.links)
+        else replace(group, links=tuple(name for name in group.links if name in known))
+        for group in plan.redundancy
+    ]  # fmt: skip
+    return plan.having("group", Things(one for one in groups if len(one.links) > 1))
+
+
+def write_plan(plan: Plan, facts: Facts = Facts.NONE) -> bytes:
     """The canonical bytes of a plan: what export writes."""
-    return (plan.model_dump_json(indent=2, exclude_none=True) + "\n").encode()
+    kept = {key: getattr(plan, key) for key in _PLAN}
+    text = documents.write(Contents, Contents(facts=facts.all, **kept), indent=2)
+    head = f'{{\n  "format": "passerelle-plan",\n  "version": {VERSION},'
+    return head.encode() + text.removeprefix(b"{") + b"\n"

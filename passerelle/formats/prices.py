@@ -6,17 +6,17 @@ from collections.abc import Iterable
 from typing import Any
 
 from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK, PriceBook
+from passerelle.core.plan.backbone import Price
+from passerelle.core.refused import Refused
 from passerelle.core.words import number
 
-from .plantdocs import PriceDoc
-from .refusal import Refused
 from .sitefiles import MAX_IMPORT_BYTES, plain_cell
 
 LABOUR = "labour hour"
 COLUMNS = ("name", "price", "minutes", "date", "source")
 
 
-def price_book(docs: Iterable[PriceDoc]) -> PriceBook:
+def price_book(docs: Iterable[Price]) -> PriceBook:
     """The demo prices, replaced where the plan has its own. A null price is no price."""
     book = PriceBook()
     prices, minutes, per_hour = dict(book.prices), dict(book.minutes), book.per_hour
@@ -30,7 +30,7 @@ def price_book(docs: Iterable[PriceDoc]) -> PriceBook:
     return PriceBook(prices, minutes, per_hour)
 
 
-def write_prices(docs: Iterable[PriceDoc]) -> str:
+def write_prices(docs: Iterable[Price]) -> str:
     """The whole book as CSV, the plan's own entries in it. An empty price is no price."""
     own = {doc.name: doc for doc in docs}
     book = price_book(own.values())

@@ -7,14 +7,7 @@ from typing import Any
 from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
-
-class Refused(ValueError):
-    """Input that cannot be taken. `path` is its JSON path (empty: the whole); one line."""
-
-    def __init__(self, path: str, reason: str) -> None:
-        super().__init__(f"{path or '$'}: {reason}")
-        self.path = path
-        self.reason = reason
+from passerelle.core.refused import Refused
 
 
 def shown(value: Any, longest: int = 40) -> str:
@@ -51,6 +44,7 @@ _WANTED = {
     "string": "text",
     "bool": "true or false",
     "list": "a list",
+    "tuple": "a list",
     "model_attributes": "an object",
     "model": "an object",
     "dict": "an object",
@@ -69,6 +63,10 @@ def _reason(error: ErrorDetails) -> str:
             return f"{shown(value)} is not {_WANTED[kind.removesuffix(suffix)]}"
     fixed = {
         "missing": "is missing",
+        "missing_argument": "is missing",
+        "unexpected_keyword_argument": "unknown key; only keys that start with x- may be added",
+        "dataclass_type": f"{shown(value)} is not an object",
+        "dataclass_exact_type": f"{shown(value)} is not an object",
         "finite_number": "NaN and infinity are not numbers that can be used",
         "string_too_short": "is empty",
         "int_from_float": f"{shown(value)} is not a whole number",

@@ -14,13 +14,13 @@ from dataclasses import dataclass
 from itertools import pairwise
 from typing import Any
 
-from pydantic import ValidationError
-
+from passerelle.core.plan import sense
+from passerelle.core.plan.backbone import Pathway, Place
+from passerelle.core.plant.whole import EARTH_M, positions
+from passerelle.core.refused import Refused
 from passerelle.core.words import number
 
-from .plant import EARTH_M, positions
-from .plantdocs import PathwayDoc, PlaceDoc
-from .refusal import Refused, refusal
+from . import documents
 
 MAX_IMPORT_BYTES = 8 * 1024 * 1024
 MAX_ROWS = 30_000
@@ -35,7 +35,7 @@ _WAY_NUMBERS = ("length_m", "inner_mm", "width_mm", "height_mm", "rise_m", "fric
 _WAY_TEXTS = ("a", "b", "kind", "length_from", "lies_in", "space", "notes")
 PLACE_COLUMNS = ("name", *_PLACE_TEXTS[:1], *_PLACE_NUMBERS, *_PLACE_TEXTS[1:])
 WAY_COLUMNS = ("name", *_WAY_TEXTS[:3], *_WAY_NUMBERS, *_WAY_TEXTS[3:], "hazards", "bends")
-_MODELS: dict[str, type[PlaceDoc | PathwayDoc]] = {PLACE: PlaceDoc, PATHWAY: PathwayDoc}
+_MODELS: dict[str, type[Place | Pathway]] = {PLACE: Place, PATHWAY: Pathway}
 
 
 @dataclass(frozen=True)
@@ -125,9 +125,9 @@ def _bend(text: str) -> dict[str, float]:
 
 def _checked(line: int, kind: str, name: str, raw: dict[str, Any]) -> Row:
     try:
-        _MODELS[kind].model_validate(raw)
-    except ValidationError as error:
-        return Row(line, kind, name, None, str(refusal(error)))
+        sense.check(documents.of_raw(_MODELS[kind], raw))
+    except Refused as refused:
+        return Row(line, kind, name, None, str(refused))
     return Row(line, kind, name, raw)
 
 
@@ -228,14 +228,14 @@ def _nearest(
     return found[1] if found is not None and found[0] <= NEAR_M else None
 
 
-def write_csv(docs: Sequence[PlaceDoc] | Sequence[PathwayDoc], kind: str) -> str:
+def write_csv(things: Iterable[Place] | Iterable[Pathway], kind: str) -> str:
     """Places or pathways as CSV; text that a spreadsheet would run as a formula gets a quote."""
     columns = PLACE_COLUMNS if kind == PLACE else WAY_COLUMNS
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(columns)
-    for doc in docs:
-        raw = doc.model_dump(mode="json", exclude_none=True)
+    for thing in things:
+        raw = documents.raw(_MODELS[kind], thing)
         writer.writerow([_cell(key, raw.get(key)) for key in columns])
     return out.getvalue()
 
@@ -262,8 +262,9 @@ def plain_cell(text: str) -> str:
     return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r", "'") else text
 
 
-def write_geojson(places: Sequence[PlaceDoc], pathways: Iterable[PathwayDoc]) -> str:
+def write_geojson(places: Iterable[Place], pathways: Iterable[Pathway]) -> str:
     """Places with a position as points, pathways between such places as lines."""
+    places = list(places)
     metres = any(p.x_m is not None for p in places)
     spots = (
         positions(places)
@@ -277,16 +278,22 @@ def write_geojson(places: Sequence[PlaceDoc], pathways: Iterable[PathwayDoc]) ->
     features: list[dict[str, Any]] = []
     for place in places:
         if place.name in spots:
-            told = place.model_dump(mode="json", exclude_none=True, exclude=set(_PLACE_NUMBERS))
+            told = _told(Place, place, _PLACE_NUMBERS)
             features.append(_out("Point", list(spots[place.name]), told))
     for way in pathways:
         if way.a in spots and way.b in spots:
-            told = way.model_dump(mode="json", exclude_none=True)
+            told = _told(Pathway, way, ())
             features.append(_out("LineString", [list(spots[way.a]), list(spots[way.b])], told))
     doc: dict[str, Any] = {"type": "FeatureCollection", "features": features}
     if metres:
         doc[METRES_MEMBER] = "metres"
     return json.dumps(doc, ensure_ascii=False, indent=1) + "\n"
+
+
+def _told(kind: type, thing: Place | Pathway, without: tuple[str, ...]) -> dict[str, Any]:
+    left_out = ("id", *without)
+    told = documents.raw(kind, thing) | ({"kind": thing.kind} if thing.kind else {})
+    return {key: value for key, value in told.items() if key not in left_out}
 
 
 def _out(sort: str, coordinates: list[Any], told: dict[str, Any]) -> dict[str, Any]:

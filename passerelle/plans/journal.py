@@ -1,26 +1,30 @@
-"""Every change of a plan goes through a Journal: it changes rows and writes down from and to.
+"""Writes changes down: rows, and a revision that says who, when, what, from and to.
 
-Undo and redo are revisions too, so that the history only ever grows and can always be read:
-each revision remembers which one undo and redo would take up next.
+Undo and redo are revisions too, so that the history only ever grows. Each person takes back what
+they did themselves; what somebody else has changed since is never taken back with it.
 """
 
-from collections.abc import Callable
-from typing import Any, cast
+from collections.abc import Iterable
+from dataclasses import replace
+from typing import Any
 
-from sqlalchemy import select
+from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
-from .models import Change, Item, LinkRow, Place, Plan, Revision
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.plan import KEYS, TYPES, Plan
+from passerelle.core.plan.things import Things
+from passerelle.core.plant.whole import bound
+from passerelle.core.refused import Refused
+from passerelle.formats import documents
 
-State = dict[str, Any]
-_COLUMNS: dict[str, tuple[str, ...]] = {
-    "plan": ("name", "house_rules", "extra", "own_parts", "devices", "spares"),
-    "item": ("kind", "position", "name", "doc"),
-    "place": ("position", "name", "kind", "x_m", "y_m", "extra"),
-    "link": ("position", "name", "a_place_id", "b_place_id", "a", "b", "path", "extra"),
-}
-Row = Plan | Place | Item | LinkRow
-_ROWS: dict[str, type[Row]] = {"plan": Plan, "place": Place, "item": Item, "link": LinkRow}
+from .diffs import ClashError, Step, diff, patched, turned
+from .held import Held, head_of
+from .models import ChangeRow, PlanRow, Revision, ThingRow
+from .versions import version_of
+
+PLAN = "plan"
+POSITION = "·position"
 
 
 class StaleError(Exception):
@@ -37,127 +41,210 @@ class NoStepError(Exception):
     """There is nothing to undo or to redo."""
 
 
-def state_of(entity: str, row: Row) -> State:
-    """What a revision keeps of a row."""
-    return {column: getattr(row, column) for column in _COLUMNS[entity]}
-
-
-class Journal:
-    """The changes of one revision of one plan, within the caller's transaction."""
-
-    def __init__(self, session: Session, plan: Plan, who: str, what: str) -> None:
-        self.session = session
-        self.plan = plan
-        plan.revision += 1
-        self.revision = Revision(
-            plan_id=plan.id,
-            number=plan.revision,
-            who=who,
-            what=what[:400],
-            undo_next=plan.revision,
-            redo_next=None,
-        )
-        session.add(self.revision)
-
-    def put(self, entity: str, entity_id: int | None, after: State | None) -> int:
-        """Make a row be `after` (None: not there); `entity_id` None makes a new one."""
-        kind = _ROWS[entity]
-        row: Row | None = None
-        if entity_id is not None:
-            row = cast(Row | None, self.session.get(kind, entity_id))
-        before = state_of(entity, row) if row is not None else None
-        if after is None:
-            if row is not None:
-                self.session.delete(row)
-        elif row is None:
-            row = kind(**after)
-            if entity_id is not None:
-                row.id = entity_id
-            if not isinstance(row, Plan):
-                row.plan_id = self.plan.id
-            self.session.add(row)
-        else:
-            for column, value in after.items():
-                setattr(row, column, value)
-        if isinstance(row, Plan | LinkRow) and after is not None:
-            row.changed_in = self.plan.revision
-        if kind in (Place, Item):
-            self.plan.plant_changed_in = self.plan.revision
-        self.session.flush()
-        known = entity_id if entity_id is not None else (row.id if row is not None else 0)
-        # Not through the revision's list: that is gone through whole at every flush.
-        self.session.add(
-            Change(
-                revision_id=self.revision.id,
-                entity=entity,
-                entity_id=known,
-                before=before,
-                after=after,
-            )
-        )
-        return known
-
-    def reverse(self, target: Revision) -> None:
-        """Take back what `target` changed, last change first."""
-        for change in reversed(target.changes):
-            self.put(change.entity, change.entity_id, change.before)
-
-
-def revision(session: Session, plan: Plan, number: int | None) -> Revision | None:
+def revision(session: Session, plan_id: int, number: int | None) -> Revision | None:
     """One revision of a plan by its number."""
     if not number:
         return None
-    key = ("revision", plan.id, number)
-    known: Revision | None = session.info.get(key)
-    if known is None:
-        known = session.scalars(
-            select(Revision).where(Revision.plan_id == plan.id, Revision.number == number)
-        ).one_or_none()
-        session.info[key] = known  # a revision is never changed once it is written
-    return known
+    query = select(Revision).where(Revision.plan_id == plan_id, Revision.number == number)
+    return session.scalars(query).one_or_none()
 
 
-def next_steps(session: Session, plan: Plan) -> tuple[Revision | None, Revision | None]:
-    """What undo would take back, and what redo would do again."""
-    head = revision(session, plan, plan.revision)
-    if head is None:
-        return None, None
-    undone = revision(session, plan, head.redo_next)
-    return revision(session, plan, head.undo_next), undone
+def head(session: Session, plan_id: int, who: str | None = None) -> Revision | None:
+    """The newest revision of a plan, or the newest by one person."""
+    query = select(Revision).where(Revision.plan_id == plan_id)
+    if who is not None:
+        query = query.where(Revision.who == who)
+    return session.scalars(query.order_by(Revision.number.desc()).limit(1)).one_or_none()
 
 
-def _turn(
-    session: Session, plan: Plan, base: int, pick: Callable[[Revision], int | None], nothing: str
-) -> Revision:
-    """The revision that undo or redo takes up, if the plan is still where the person saw it."""
-    head = revision(session, plan, plan.revision)
-    if head is not None and base != plan.revision:
-        raise StaleError(head)
-    target = revision(session, plan, pick(head)) if head is not None else None
-    if target is None:
-        raise NoStepError(nothing)
-    return target
+def fresh(session: Session, held: Held, ids: Iterable[str], base: int) -> None:
+    """Refuse a change of things that have changed since its author saw them.
 
-
-def undo(session: Session, plan: Plan, who: str, base: int) -> Revision:
-    """Take back the newest change that is not yet taken back.
-
-    Raises StaleError when the plan is no longer at revision `base`, NoStepError.
+    Raises StaleError, and Refused where the author claims a revision that is still to come.
     """
-    target = _turn(session, plan, base, lambda h: h.undo_next, "There is nothing to undo.")
-    journal = Journal(session, plan, who, f"Undo: {target.what.removeprefix('Redo: ')}")
-    before_target = revision(session, plan, target.number - 1)
-    journal.revision.undo_next = before_target.undo_next if before_target else None
-    journal.revision.redo_next = journal.revision.number
-    journal.reverse(target)
-    return journal.revision
+    if base > held.revision:
+        raise Refused("base", f"{base} is over {held.revision}, the newest revision")
+    newest = max((held.changed_in.get(one, 0) for one in ids), default=0)
+    if newest > base:
+        found = revision(session, held.plan_id, newest)
+        if found is not None:
+            raise StaleError(found)
 
 
-def redo(session: Session, plan: Plan, who: str, base: int) -> Revision:
-    """Do again the change that was undone last. Raises StaleError, NoStepError."""
-    undone = _turn(session, plan, base, lambda h: h.redo_next, "There is nothing to redo.")
-    journal = Journal(session, plan, who, f"Redo: {undone.what.removeprefix('Undo: ')}")
-    before_undo = revision(session, plan, undone.number - 1)
-    journal.revision.redo_next = before_undo.redo_next if before_undo else None
-    journal.reverse(undone)
-    return journal.revision
+def raw_thing(kind: str, thing: Any) -> dict[str, Any]:
+    """A thing as its row keeps it."""
+    found: dict[str, Any] = documents.raw(TYPES[kind], thing)
+    return found
+
+
+def write(
+    session: Session, held: Held, after: Plan, touched: frozenset[str], who: str, what: str,
+    turning: tuple[Revision, bool] | None = None,
+) -> tuple[Revision, dict[str, int]]:  # fmt: skip
+    """Make the rows hold `after`, as one revision; return it, and where each thing stands.
+
+    turning : the revision that is taken back (True) or done again (False).
+    """
+    row = session.get_one(PlanRow, held.plan_id)
+    row.revision = held.revision + 1
+    made = Revision(plan_id=row.id, number=row.revision, who=who, what=what[:400])
+    _chain(session, row.id, made, turning)
+    session.add(made)
+    session.flush()
+    positions = dict(held.positions)
+    for kind in KEYS:
+        old, new = held.plan.things(kind), after.things(kind)
+        if old is new:
+            continue
+        places = _placed(kind, held, new, positions)
+        for key in [*new.by_id, *(k for k in old.by_id if k not in new)]:
+            moved = key in places and places[key] != held.positions.get(key)
+            if key not in touched and not moved:
+                continue
+            _thing(session, held, made, kind, key, old.get(key), new.get(key), places.get(key))
+        positions.update(places)
+    if held.plan.id in touched:
+        steps = diff(head_of(held.plan), head_of(after))
+        _note(session, made, PLAN, held.plan.id, steps)
+        row.name, row.head, row.changed_in = after.name, head_of(after), made.number
+    session.flush()
+    return made, positions
+
+
+def _chain(
+    session: Session, plan_id: int, made: Revision, turning: tuple[Revision, bool] | None
+) -> None:
+    """What this person's undo and redo would take up after the revision."""
+    if turning is None:
+        made.undo_next, made.redo_next = made.number, None
+        return
+    target, back = turning
+    before = _before(session, plan_id, target)
+    if back:
+        made.undo_next = before.undo_next if before is not None else None
+        made.redo_next = made.number
+    else:
+        made.undo_next = made.number
+        made.redo_next = before.redo_next if before is not None else None
+    made.turns = target.number
+
+
+def _before(session: Session, plan_id: int, target: Revision) -> Revision | None:
+    """The same person's revision before this one."""
+    query = (
+        select(Revision)
+        .where(Revision.plan_id == plan_id, Revision.who == target.who)
+        .where(Revision.number < target.number)
+        .order_by(Revision.number.desc())
+        .limit(1)
+    )
+    return session.scalars(query).one_or_none()
+
+
+def _placed(kind: str, held: Held, new: Things[Any], positions: dict[str, int]) -> dict[str, int]:
+    """Where each thing stands: as it did, wherever that keeps the order."""
+    found: dict[str, int] = {}
+    last = -1
+    for key in new.by_id:
+        known = positions.get(key)
+        last = known if known is not None and known > last else last + 1
+        found[key] = last
+    return found
+
+
+def _thing(
+    session: Session, held: Held, made: Revision, kind: str, key: str, old: Any, new: Any,
+    position: int | None,
+) -> None:  # fmt: skip
+    before = {POSITION: held.positions[key]} | raw_thing(kind, old) if old is not None else None
+    if new is None or position is None:
+        session.execute(
+            delete(ThingRow).where(ThingRow.plan_id == held.plan_id, ThingRow.id == key)
+        )
+        _note(session, made, kind, key, diff(before, None))
+        return
+    doc = raw_thing(kind, new)
+    steps = diff(before, {POSITION: position} | doc)
+    if not steps:
+        return
+    session.merge(
+        ThingRow(
+            plan_id=held.plan_id, id=key, kind=kind, position=position,
+            version=version_of(kind), changed_in=made.number, doc=doc,
+        )
+    )  # fmt: skip
+    _note(session, made, kind, key, steps)
+
+
+def _note(session: Session, made: Revision, kind: str, key: str, steps: list[Step]) -> None:
+    if steps:
+        session.add(ChangeRow(revision_id=made.id, kind=kind, thing_id=key, steps=steps))
+
+
+def changes_of(session: Session, made: Revision) -> list[ChangeRow]:
+    """What a revision did, thing by thing."""
+    query = select(ChangeRow).where(ChangeRow.revision_id == made.id).order_by(ChangeRow.id)
+    return list(session.scalars(query))
+
+
+def reversed_plan(session: Session, held: Held, target: Revision) -> tuple[Plan, dict[str, int]]:
+    """The plan with a revision taken back, and where its things stand then.
+
+    Raises Refused where somebody has changed since what it changed.
+    """
+    plan = held.plan
+    positions: dict[str, int] = {}
+    lists = {kind: dict(plan.things(kind).by_id) for kind in KEYS}
+    changed: set[str] = set()
+    for change in reversed(changes_of(session, target)):
+        steps = turned(change.steps)
+        if change.kind == PLAN:
+            plan = _head_after(session, held, target, plan, steps)
+            continue
+        old = lists[change.kind].get(change.thing_id)
+        before = None
+        if old is not None:
+            at = held.positions[change.thing_id]
+            before = {POSITION: at} | raw_thing(change.kind, old)
+        try:
+            after = patched(before, steps)
+        except ClashError:
+            raise _clash(session, held, change, target) from None
+        changed.add(change.kind)
+        if after is None:
+            lists[change.kind].pop(change.thing_id, None)
+            continue
+        positions[change.thing_id] = after.pop(POSITION)
+        lists[change.kind][change.thing_id] = documents.of_raw(TYPES[change.kind], after)
+    for kind in changed:
+        known = {**held.positions, **positions}
+        ordered = sorted(lists[kind].values(), key=lambda one: known.get(one.id, 0))
+        plan = plan.having(kind, Things(ordered))
+    return bound(plan), positions
+
+
+def _head_after(
+    session: Session, held: Held, target: Revision, plan: Plan, steps: list[Step]
+) -> Plan:
+    try:
+        raw = patched(head_of(plan), steps)
+    except ClashError:
+        raise Refused("", "the plan's name or house rules were changed since") from None
+    rules = documents.of_raw(HouseRules, raw.get("house_rules", {}))
+    extra = {key: value for key, value in raw.items() if key.startswith("x-")} or None
+    return replace(plan, name=raw["name"], house_rules=rules, x=extra)
+
+
+def _clash(session: Session, held: Held, change: ChangeRow, target: Revision) -> Refused:
+    """Who has changed since what a revision changed."""
+    later = (
+        select(Revision)
+        .join(ChangeRow, ChangeRow.revision_id == Revision.id)
+        .where(Revision.plan_id == held.plan_id, Revision.number > target.number)
+        .where(ChangeRow.thing_id == change.thing_id)
+        .order_by(Revision.number.desc())
+        .limit(1)
+    )
+    found = session.scalars(later).one_or_none()
+    since = f"{found.who} saved “{found.what}” since" if found else "it was changed since"
+    return Refused("", f"“{target.what}” cannot be taken back by itself: {since}")

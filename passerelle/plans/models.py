@@ -1,10 +1,10 @@
-"""The rows of a stored plan. A link's path is an ordered list in the plan file's own terms."""
+"""The rows of a data folder. A thing of a plan is one row, whatever its kind: a document."""
 
 from datetime import UTC, datetime
 from typing import Any
 
-from sqlalchemy import JSON, DateTime, ForeignKey, String, UniqueConstraint
-from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+from sqlalchemy import JSON, DateTime, ForeignKey, Index, String, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 
 class Base(DeclarativeBase):
@@ -13,115 +13,137 @@ class Base(DeclarativeBase):
     type_annotation_map = {dict[str, Any]: JSON, list[Any]: JSON}  # noqa: RUF012
 
 
-class Plan(Base):
-    """One plan. `revision` is the number of its newest revision.
+def _now() -> datetime:
+    return datetime.now(UTC)
 
-    changed_in, plant_changed_in : the revisions that last changed what links are judged by, and
-    the backbone.
+
+class PlanRow(Base):
+    """One plan. `revision` is the number of its newest revision, `facts` of its newest fact.
+
+    thing_id : the id that changes of its name and house rules are about.
     """
 
     __tablename__ = "plan"
     __table_args__ = {"sqlite_autoincrement": True}  # noqa: RUF012
 
     id: Mapped[int] = mapped_column(primary_key=True)
+    thing_id: Mapped[str] = mapped_column(String(26))
     name: Mapped[str] = mapped_column(String(120))
-    house_rules: Mapped[dict[str, Any]]
-    extra: Mapped[dict[str, Any]]
-    own_parts: Mapped[list[Any]]
-    devices: Mapped[list[Any]]
-    spares: Mapped[list[Any]]
+    head: Mapped[dict[str, Any]]
     revision: Mapped[int] = mapped_column(default=0)
+    facts: Mapped[int] = mapped_column(default=0)
     changed_in: Mapped[int] = mapped_column(default=0)
-    plant_changed_in: Mapped[int] = mapped_column(default=0)
 
 
-class Item(Base):
-    """A pathway, cable or other thing of the backbone, in the plan file's own terms."""
+class ThingRow(Base):
+    """A thing of a plan: its document as the plan file has it, and its place in the order.
 
-    __tablename__ = "item"
-    __table_args__ = (
-        UniqueConstraint("plan_id", "kind", "name", name="item_name_once_a_kind"),
-        {"sqlite_autoincrement": True},
+    version : of the description that the document was written by.
+    changed_in : the revision that last touched it.
+    """
+
+    __tablename__ = "thing"
+
+    plan_id: Mapped[int] = mapped_column(
+        ForeignKey("plan.id", ondelete="CASCADE"), primary_key=True
     )
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id", ondelete="CASCADE"), index=True)
+    id: Mapped[str] = mapped_column(String(26), primary_key=True)
     kind: Mapped[str] = mapped_column(String(20))
     position: Mapped[int]
-    name: Mapped[str] = mapped_column(String(120))
-    doc: Mapped[dict[str, Any]]
-
-
-class Place(Base):
-    """A place of a plan. `extra` holds all that its document says besides."""
-
-    __tablename__ = "place"
-    __table_args__ = (
-        UniqueConstraint("plan_id", "name", name="place_name_once_a_plan"),
-        {"sqlite_autoincrement": True},
-    )
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id", ondelete="CASCADE"), index=True)
-    position: Mapped[int]
-    name: Mapped[str] = mapped_column(String(120))
-    kind: Mapped[str | None] = mapped_column(String(40))
-    x_m: Mapped[float | None]
-    y_m: Mapped[float | None]
-    extra: Mapped[dict[str, Any]]
-
-
-class LinkRow(Base):
-    """A link of a plan. `changed_in` is the revision that last touched it."""
-
-    __tablename__ = "link"
-    __table_args__ = {"sqlite_autoincrement": True}  # noqa: RUF012
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id", ondelete="CASCADE"), index=True)
-    position: Mapped[int]
-    name: Mapped[str] = mapped_column(String(120))
-    a_place_id: Mapped[int | None] = mapped_column(ForeignKey("place.id"), index=True)
-    b_place_id: Mapped[int | None] = mapped_column(ForeignKey("place.id"), index=True)
-    a: Mapped[dict[str, Any]]
-    b: Mapped[dict[str, Any]]
-    path: Mapped[list[Any]]
-    extra: Mapped[dict[str, Any]]
+    version: Mapped[int]
     changed_in: Mapped[int]
+    doc: Mapped[dict[str, Any]]
 
 
 class Revision(Base):
     """One change of a plan: who, when, what.
 
-    undo_next, redo_next : the revisions that undo and redo would take up after this one.
+    undo_next, redo_next : what undo and redo of the same person would take up after this one.
+    turns : the revision that this one takes back or does again; None for a change of its own.
     """
 
     __tablename__ = "revision"
-    __table_args__ = (UniqueConstraint("plan_id", "number", name="revision_number_once_a_plan"),)
+    __table_args__ = (
+        UniqueConstraint("plan_id", "number", name="revision_number_once_a_plan"),
+        Index("ix_revision_plan_who", "plan_id", "who", "number"),
+    )
 
     id: Mapped[int] = mapped_column(primary_key=True)
     plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id", ondelete="CASCADE"), index=True)
     number: Mapped[int]
-    at: Mapped[datetime] = mapped_column(DateTime(timezone=True), default=lambda: datetime.now(UTC))
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True), default=_now)
     who: Mapped[str] = mapped_column(String(120))
     what: Mapped[str] = mapped_column(String(400))
     undo_next: Mapped[int | None]
     redo_next: Mapped[int | None]
-    changes: Mapped[list["Change"]] = relationship(
-        order_by="Change.id", cascade="all, delete-orphan", passive_deletes=True
-    )
+    turns: Mapped[int | None]
 
 
-class Change(Base):
-    """One row's part in a revision: from and to; None where the row was not there."""
+class ChangeRow(Base):
+    """What one revision did to one thing: steps from and to (`diffs`)."""
 
     __tablename__ = "change"
+    __table_args__ = (Index("ix_change_thing", "thing_id"),)
 
     id: Mapped[int] = mapped_column(primary_key=True)
     revision_id: Mapped[int] = mapped_column(
         ForeignKey("revision.id", ondelete="CASCADE"), index=True
     )
-    entity: Mapped[str] = mapped_column(String(10))
-    entity_id: Mapped[int]
-    before: Mapped[dict[str, Any] | None]
-    after: Mapped[dict[str, Any] | None]
+    kind: Mapped[str] = mapped_column(String(20))
+    thing_id: Mapped[str] = mapped_column(String(26))
+    steps: Mapped[list[Any]]
+
+
+class FactRow(Base):
+    """What was seen or done; only ever added."""
+
+    __tablename__ = "fact"
+    __table_args__ = (
+        UniqueConstraint("plan_id", "id", name="fact_once_a_plan"),
+        Index("ix_fact_about", "plan_id", "about_id"),
+    )
+
+    number: Mapped[int] = mapped_column(primary_key=True, autoincrement=True)
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id", ondelete="CASCADE"), index=True)
+    id: Mapped[str] = mapped_column(String(26))
+    kind: Mapped[str] = mapped_column(String(20))
+    about_id: Mapped[str] = mapped_column(String(26))
+    version: Mapped[int]
+    doc: Mapped[dict[str, Any]]
+
+
+class FileRow(Base):
+    """A picture or other file that a thing of a plan has; its bytes lie in the folder `files`."""
+
+    __tablename__ = "file"
+    __table_args__ = (UniqueConstraint("plan_id", "about_id", "sha256", name="file_once_a_thing"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id", ondelete="CASCADE"), index=True)
+    about_kind: Mapped[str] = mapped_column(String(20))
+    about_id: Mapped[str] = mapped_column(String(26))
+    sha256: Mapped[str] = mapped_column(String(64))
+    name: Mapped[str] = mapped_column(String(120))
+    media_type: Mapped[str] = mapped_column(String(60))
+    size: Mapped[int]
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True), default=_now)
+
+
+class SnapshotRow(Base):
+    """A plan as it was, with what was said about it then: plan file, hash of the tables, answers.
+
+    The bytes lie in the folder `files`, by their hash.
+    """
+
+    __tablename__ = "snapshot"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id", ondelete="CASCADE"), index=True)
+    revision: Mapped[int]
+    name: Mapped[str] = mapped_column(String(120))
+    plan_sha256: Mapped[str] = mapped_column(String(64))
+    answers_sha256: Mapped[str] = mapped_column(String(64))
+    tables_sha256: Mapped[str] = mapped_column(String(64))
+    who: Mapped[str] = mapped_column(String(120))
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True), default=_now)

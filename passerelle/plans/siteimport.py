@@ -3,16 +3,13 @@
 from dataclasses import dataclass, replace
 from typing import Any
 
-from sqlalchemy.orm import Session
-
-from passerelle.formats.plantdocs import PathwayDoc, PlaceDoc
-from passerelle.formats.refusal import Refused
+from passerelle.core.changes.change import Put
+from passerelle.core.plan.backbone import Pathway, Place
+from passerelle.core.plan.fields import new_id
+from passerelle.core.plan.plan import Plan
+from passerelle.core.refused import Refused
+from passerelle.formats import documents
 from passerelle.formats.sitefiles import PATHWAY, PLACE, Row, read_file
-
-from .changes import Author
-from .documents import items, places, raw_place
-from .models import Plan
-from .plantchanges import ItemChange, change
 
 ADDED, CHANGED, UNCHANGED, REFUSED = "added", "changed", "unchanged", "refused"
 OUTCOMES = (ADDED, CHANGED, UNCHANGED, REFUSED)
@@ -29,11 +26,11 @@ class Judged:
     merged: Raw | None = None
 
 
-def judged(session: Session, plan: Plan, data: bytes) -> list[Judged]:
+def judged(plan: Plan, data: bytes) -> list[Judged]:
     """Every row of a file against what is there. Raises Refused where the file is no such file."""
     known: dict[str, dict[str, Raw]] = {
-        PLACE: {p.name: raw_place(p) for p in places(session, plan)},
-        PATHWAY: {i.name: i.doc for i in items(session, plan) if i.kind == PATHWAY},
+        PLACE: {one.name: _raw(Place, one) for one in plan.places},
+        PATHWAY: {one.name: _raw(Pathway, one) for one in plan.pathways},
     }
     where = {}
     for name, raw in known[PLACE].items():
@@ -102,19 +99,23 @@ def _short(value: Any) -> str:
     return text if len(text) <= 30 else text[:29] + "…"
 
 
-def accept(session: Session, plan: Plan, rows: list[Judged], author: Author) -> None:
-    """Store every row that is added or changed, as one change. Raises Refused, StaleError."""
+def accepted(rows: list[Judged]) -> tuple[list[Put], str]:
+    """The changes that every row that is added or changed asks for, and what they do in words.
+
+    Raises Refused where no row does anything.
+    """
     good = [one for one in rows if one.merged is not None and one.outcome in (ADDED, CHANGED)]
     if not good:
         raise Refused("", "no row of the file adds or changes anything")
-    changes = []
-    for one in good:
-        name = one.row.name if one.outcome == CHANGED else None
-        changes.append(ItemChange(one.row.kind, name, _canonical(one.row.kind, one.merged or {})))
+    kinds: dict[str, Any] = {PLACE: Place, PATHWAY: Pathway}
+    puts = [
+        Put(documents.of_raw(kinds[one.row.kind], {"id": new_id()} | (one.merged or {})))
+        for one in good
+    ]
     count = f"{len(good)} rows" if len(good) > 1 else "1 row"
-    change(session, plan, changes, author, f"Import {count} of places and pathways")
+    return puts, f"Import {count} of places and pathways"
 
 
-def _canonical(kind: str, raw: Raw) -> Raw:
-    doc = (PlaceDoc if kind == PLACE else PathwayDoc).model_validate(raw)
-    return doc.model_dump(mode="json", exclude_none=True)
+def _raw(kind: type, thing: Any) -> Raw:
+    """A thing as a document that says its usual values too, to be compared with a row."""
+    return documents.whole(kind, thing)

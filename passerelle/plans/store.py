@@ -38,6 +38,7 @@ class Store:
 
     def __init__(self, folder: Path) -> None:
         folder.mkdir(parents=True, exist_ok=True)
+        self.folder = folder
         self.file = folder / FILE_NAME
         is_new = not self.file.exists()
         self.engine: Engine = create_engine(f"sqlite:///{self.file}")

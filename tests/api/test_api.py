@@ -9,7 +9,7 @@ from passerelle.api.app import create_app
 from passerelle.demo_data import demo_plan
 from passerelle.formats.planfile import write_plan
 
-LINK = "/api/plans/1/links/4"  # Pier Office – Beacon Hill: 3.57 of 6.2 dB
+LINK = "/api/plans/1/links/demolink0004"  # Pier Office – Beacon Hill: 3.57 of 6.2 dB
 
 
 def edit(client: TestClient, *edits, base: int = 1, link: str = LINK, who: str = ""):
@@ -57,7 +57,7 @@ def test_a_stale_edit_shows_both_sides(client):
 
 
 def test_a_remedy_does_what_its_preview_says(client):
-    link = "/api/plans/1/links/2"
+    link = "/api/plans/1/links/demolink0002"
     overload = client.get(link).json()["findings"][0]
     assert overload["rule"] == "light.overload"
     remedy = overload["remedies"][0]
@@ -152,7 +152,7 @@ def test_house_rules_change_every_verdict(client):
     rules = client.get("/api/plans/1").json()["house_rules"] | {"loss_basis": "typical"}
     changed = client.patch("/api/plans/1", json={"base": 1, "house_rules": rules}).json()
     assert changed["everything"]
-    core = client.get("/api/plans/1/links/1").json()["summary"]
+    core = client.get("/api/plans/1/links/demolink0001").json()["summary"]
     # 2 x 0.30 + 0.092 km x 2.3 = 0.81 of 1.9
     assert (core["verdict"], core["margin_db"]) == ("works", 1.09)
 
@@ -173,7 +173,7 @@ def test_a_path_outside_the_front_end_is_not_served(store, tmp_path):
     (web / "index.html").write_text("page")
     (tmp_path / "secret").write_text("secret")
     with TestClient(create_app(store, web=web), base_url="http://localhost") as client:
-        for path in ("/..%2fsecret", "/%2e%2e/secret", "/plans/1/links/3"):
+        for path in ("/..%2fsecret", "/%2e%2e/secret", "/plans/1/links/demolink0003"):
             assert "secret" not in client.get(path).text
         assert client.get("/api/nothing").status_code == 404
 
@@ -221,7 +221,9 @@ def test_a_renamed_device_is_renamed_in_its_links(client):
     ends = [client.get(f"/api/plans/1/links/{n}").json()["doc"]["a"] for n in (3, 41)]
     assert [end["device"] for end in ends] == ["Main switch", "Main switch"]
     client.post("/api/plans/1/undo", json={"base": 2})
-    assert client.get("/api/plans/1/links/3").json()["doc"]["a"]["device"] == "Core switch"
+    assert (
+        client.get("/api/plans/1/links/demolink0003").json()["doc"]["a"]["device"] == "Core switch"
+    )
 
 
 def test_effects_of_house_rules_agree_with_storing_them(client):
@@ -252,11 +254,13 @@ def test_the_field_guide_copies_rows_that_can_be_stored(client):
 
 def test_variants_refuse_with_the_field_and_store_nothing(client):
     asked = {"variants": [{"fiber": "OM4"}, {"fiber": "OM9"}, {"application": "40GBASE-SR4"}]}
-    now, better, unknown, plug = client.post("/api/plans/1/links/7/variants", json=asked).json()
+    now, better, unknown, plug = client.post(
+        "/api/plans/1/links/demolink0007/variants", json=asked
+    ).json()
     assert (now["brief"]["verdict"], better["brief"]["verdict"]) == ("fails", "tight")
     assert unknown["problem"] == "fiber: 'OM9' is not a fiber"
     assert plug["problem"].startswith("application: 40GBASE-SR4 takes another plug")
-    four = client.post("/api/plans/1/links/7/variants", json={"variants": [{}] * 4})
+    four = client.post("/api/plans/1/links/demolink0007/variants", json={"variants": [{}] * 4})
     assert four.status_code == 422
     assert client.get("/api/plans/1").json()["revision"] == 1
 

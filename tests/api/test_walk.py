@@ -154,7 +154,7 @@ def test_a_trunk_that_is_cut_is_still_traced(client, kind):
 
 def test_an_entered_loss_is_not_lost_and_not_half_written(client):
     edit = {"op": "insert-segment", "after": 0, "kind": "pigtail", "loss_db": 1.5}
-    refused = client.patch(f"{PLAN}/links/4", json={"base": 1, "edits": [edit]})
+    refused = client.patch(f"{PLAN}/links/demolink0004", json={"base": 1, "edits": [edit]})
     assert refused.status_code == 422
     assert "needs its source; insert the pigtail first" in refused.json()["detail"]
     assert client.get(PLAN).json()["revision"] == 1

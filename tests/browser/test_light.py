@@ -173,7 +173,7 @@ def test_a_figure_shows_how_it_was_made(page: Page):
 def test_two_people_at_one_link_are_not_merged_silently(page: Page, address: str):
     open_link(page, "Pier Office – Beacon Hill")
     theirs = page.request.patch(
-        f"{address}/api/plans/1/links/4",
+        f"{address}/api/plans/1/links/demolink0004",
         data={"base": 1, "edits": [{"op": "rename", "name": "Mast link"}]},
         headers={"x-passerelle-who": "Bo"},
     )
@@ -195,7 +195,9 @@ def test_undo_after_somebody_else_saved_asks_twice(page: Page, address: str):
     page.keyboard.press("Delete")
     expect(page.locator("[data-at]")).to_have_count(9)
     edits = [{"op": "rename", "name": "Lab run"}]
-    page.request.patch(f"{address}/api/plans/1/links/3", data={"base": 1, "edits": edits})
+    page.request.patch(
+        f"{address}/api/plans/1/links/demolink0003", data={"base": 1, "edits": edits}
+    )
     page.keyboard.press("u")
     expect(page.get_by_text("saved “Pier Office – Wet Lab: rename to Lab run”")).to_be_visible()
     expect(page.get_by_text("Lab run").first).to_be_visible()  # the rail has been read again
@@ -210,22 +212,32 @@ def test_a_lost_server_is_said(page: Page):
     page.unroute("**/api/plans/1/links")
     page.get_by_role("button", name="Try again").click()
     expect(answer(page)).to_have_text("27 of 66 links would come up")
-    page.goto("/plans/1/links/999")
+    page.goto("/plans/1/links/demolink0999")
     expect(page.get_by_text("There is no link 999 in this plan")).to_be_visible()
 
 
 def test_names_from_outside_are_text(page: Page, address: str):
     name = "<img src=x onerror=alert(1)> \u202eevil"
     edits = [{"op": "rename", "name": name}]
-    page.request.patch(f"{address}/api/plans/1/links/4", data={"base": 1, "edits": edits})
-    page.goto("/plans/1/links/4")
+    page.request.patch(
+        f"{address}/api/plans/1/links/demolink0004", data={"base": 1, "edits": edits}
+    )
+    page.goto("/plans/1/links/demolink0004")
     expect(page.get_by_text("<img src=x onerror").first).to_be_visible()
 
 
 @pytest.mark.parametrize("mode", ["light", "dark"])
 def test_nothing_that_axe_can_find_is_wrong(page: Page, mode: str):
     page.emulate_media(color_scheme=mode)
-    for path in ("", "/links/7", "/need", "/rules", "/guide", "/devices", "/links/54/polarity"):
+    for path in (
+        "",
+        "/links/demolink0007",
+        "/need",
+        "/rules",
+        "/guide",
+        "/devices",
+        "/links/demolink0054/polarity",
+    ):
         page.goto(f"/plans/1{path}")
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         if path.endswith("7"):

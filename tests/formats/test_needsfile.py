@@ -3,8 +3,8 @@
 import pytest
 
 from passerelle.core.choice.need import SiteNeed
+from passerelle.core.refused import Refused
 from passerelle.formats.needsfile import COLUMNS, read_needs
-from passerelle.formats.refusal import Refused
 
 GOOD = {"from": "Hut", "to": "Mast", "distance_m": "240", "rate_gbps": "10"}
 

@@ -4,7 +4,7 @@ import json
 
 import pytest
 
-from passerelle.formats.refusal import Refused
+from passerelle.core.refused import Refused
 from passerelle.formats.sitefiles import read_file
 
 

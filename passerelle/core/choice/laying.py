@@ -4,17 +4,28 @@ The construction is the one of the table that the rules of the backbone object t
 that the cable takes.
 """
 
-from collections.abc import Container
 from dataclasses import dataclass, field, replace
+from typing import cast, get_args
 
 from passerelle.core.judge.cables import check_construction
 from passerelle.core.judge.rule import STOP, WARN
 from passerelle.core.light.link import Link
+from passerelle.core.plan.agreement import unused
+from passerelle.core.plan.backbone import (
+    Cable,
+    Hazard,
+    Other,
+    Pathway,
+    PathwayKind,
+    Place,
+    Space,
+    Termination,
+)
 from passerelle.core.plan.connectors import Connector
-from passerelle.core.plan.house_rules import FACTORY, FIELD, PIGTAILS, HouseRules
+from passerelle.core.plan.house_rules import FACTORY, FIELD, PIGTAILS, Finish, HouseRules
 from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.plant.diverse import Pair, Route, routes_between, shortest_routes, ways_of
-from passerelle.core.plant.model import Cable, Other, Pathway, Place, Plant, Termination
+from passerelle.core.plant.model import Plant
 from passerelle.core.plant.taking import as_segment, strands_needed
 from passerelle.core.strands.places import positions
 from passerelle.core.tables import STANDARD
@@ -74,7 +85,7 @@ def cable_at(link: Link) -> tuple[int, ...]:
     return tuple(at for at, p in parts if isinstance(p, Segment) and p.kind == "cable")
 
 
-def terminated(link: Link, rules: HouseRules) -> str:
+def terminated(link: Link, rules: HouseRules) -> Finish:
     """How the ends of a link's cable are finished, from its path."""
     parts = link.path.parts
     if any(isinstance(p, Segment) and p.kind == "pigtail" for p in parts):
@@ -146,7 +157,7 @@ class Layer:
                 Cable(
                     name, need.a_place, need.b_place, cable.fiber or "OS2", size, kind,
                     along, length_m=None if along else sheath_m,
-                    ends=(end, end),
+                    end_a=end, end_b=end,
                 )
             )  # fmt: skip
         laid = Laid(tuple(cables), trunk, sheath_m, how, len(pieces) == 1, objections)
@@ -190,15 +201,6 @@ def _on_strands(plant: Plant, link: Link, cable: Cable, numbers: tuple[int, ...]
 MAX_NAME = 120
 
 
-def unused(wanted: str, taken: Container[str]) -> str:
-    """`wanted`, or `wanted 2`, `wanted 3` … where it is taken, within the length of a name."""
-    name, number = wanted[:MAX_NAME], 2
-    while name in taken:
-        suffix = f" {number}"
-        name, number = wanted[: MAX_NAME - len(suffix)] + suffix, number + 1
-    return name
-
-
 def _recorded(need: SiteNeed, world: World) -> tuple[Route | None, Route | None]:
     known = world.plant.places
     if need.a_place not in known or need.b_place not in known or need.a_place == need.b_place:
@@ -227,11 +229,13 @@ def _same(a_m: float, b_m: float | None) -> bool:
 
 def _stated(need: SiteNeed, outdoors: bool) -> Pathway:
     """A pathway that is as the need says the way is."""
-    kind = "burial" if "soil" in need.surroundings else "duct" if outdoors else "tray"
-    hazards = tuple(w for w in need.surroundings if w not in ("soil", "plenum", "power"))
+    kind: PathwayKind = "burial" if "soil" in need.surroundings else "duct" if outdoors else "tray"
+    hazards = tuple(cast(Hazard, w) for w in need.surroundings if w in get_args(Hazard))
     mains = (Other("mains", 10.0, power=True),) if "power" in need.surroundings else ()
-    space = None if outdoors else "plenum" if "plenum" in need.surroundings else "riser"
-    return Pathway(_SAID, need.a_place, need.b_place, kind, need.distance_m, hazards=hazards,
+    space: Space | None = (
+        None if outdoors else "plenum" if "plenum" in need.surroundings else "riser"
+    )
+    return Pathway(_SAID, need.a_place, need.b_place, need.distance_m, kind, hazards=hazards,
                    others=mains, space=space)  # fmt: skip
 
 

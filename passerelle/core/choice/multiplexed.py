@@ -5,14 +5,15 @@ from dataclasses import replace
 
 from passerelle.core.light.edits import joint_between
 from passerelle.core.light.link import Link
-from passerelle.core.light.modules import OwnModule
+from passerelle.core.plan.agreement import unused
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.lightpath import LightPath, Segment
+from passerelle.core.plan.own import OwnModule
 from passerelle.core.plant.strands import next_free
 from passerelle.core.plant.taking import refilled, take
 from passerelle.core.tables import SINGLE_MODE, STANDARD
 
-from .laying import cable_at, unused
+from .laying import cable_at
 from .need import SiteNeed
 from .standing import between, matched, on_trunk
 from .ways import EXISTING, NEW, Candidate, RuledOut, Way, numbered, proposed, there_already
@@ -55,9 +56,9 @@ def _modules(
     found = []
     for name, centre_nm in channels:
         for module in world.modules.values():
-            nm = module.sheet.tx_wavelength_nm
+            nm = module.tx_wavelength_nm
             fits = nm is not None and abs(nm - centre_nm) <= SAME_CHANNEL_NM
-            if fits and module.sheet.rate_gbps == need.rate_gbps:
+            if fits and module.rate_gbps == need.rate_gbps:
                 found.append((name, module))
                 break
     return found

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from passerelle.core.plan.devices import Device
-from passerelle.core.plan.house_rules import PANEL_PLUGS, TERMINATIONS
+from passerelle.core.plan.house_rules import PANEL_PLUGS, TERMINATIONS, PanelPlug, TerminationRule
 from passerelle.core.remedies.proposal import NeedError
 from passerelle.core.tables import STANDARD
 
@@ -52,8 +52,8 @@ class SiteNeed:
     surroundings: tuple[str, ...] = ()
     existing: str | None = None
     budget: str = USUAL
-    termination: str | None = None
-    panel_plug: str | None = None
+    termination: TerminationRule | None = None
+    panel_plug: PanelPlug | None = None
 
 
 def rates() -> tuple[float, ...]:

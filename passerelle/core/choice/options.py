@@ -11,9 +11,9 @@ from passerelle.core.judge.levels import uncertain_figures
 from passerelle.core.light.edits import Edit, apply_all
 from passerelle.core.light.link import Link
 from passerelle.core.light.modules import EndError
+from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
 from passerelle.core.plan.lightpath import Segment
-from passerelle.core.plant.model import Cable
 from passerelle.core.plant.strands import StrandError
 
 from .bill import Second, Taken, bill_of, second_cable

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 
 from passerelle.core.judge.check import TIGHT, WORKS
 from passerelle.core.light.modules import EndError
-from passerelle.core.plant.model import BAD, Cable, lengths
+from passerelle.core.plan.backbone import BAD, Cable
+from passerelle.core.plant.model import lengths
 from passerelle.core.plant.strands import StrandError
 from passerelle.core.plant.taking import strands_needed, take
 from passerelle.core.remedies.proposal import Need, NeedError, propose
@@ -112,7 +113,7 @@ def _numbers(cable: Cable, needed: int) -> tuple[int, ...]:
     """Strands that may be used, whoever is on them now."""
     if on_trunk(cable):
         return outer(cable.strands, needed)
-    bad = {note.strand for note in cable.notes if note.state == BAD}
+    bad = {note.strand for note in cable.strand_notes if note.state == BAD}
     good = [n for n in range(1, cable.strands + 1) if n not in bad][:needed]
     if len(good) < needed:
         count = f"{len(good)} good strand{'' if len(good) == 1 else 's'}"

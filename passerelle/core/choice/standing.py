@@ -4,9 +4,9 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from passerelle.core.light.link import Link
+from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
-from passerelle.core.plant.model import Cable
 from passerelle.core.plant.strands import StrandError, next_free, taken
 from passerelle.core.plant.taking import strands_needed, take
 from passerelle.core.remedies.proposal import plug_for

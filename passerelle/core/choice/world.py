@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass, field
 
-from passerelle.core.light.modules import OwnModule
 from passerelle.core.plan.devices import Device
 from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.own import OwnModule
 from passerelle.core.plant.model import Plant
 from passerelle.core.tables import STANDARD, Tables
 

@@ -11,12 +11,12 @@ PLACE, PATHWAY, CABLE, GROUP, REEL, FEED = "place", "pathway", "cable", "group",
 class About:
     """A finding with the sort and name of what it is about, and the links that it stops.
 
-    links : (key of the link, index of the part) that show the finding as their own.
+    links : (id of the link, index of the part) that show the finding as their own.
     """
 
     sort: str
     name: str
     finding: Finding
-    links: tuple[tuple[int, int], ...] = ()
+    links: tuple[tuple[str, int], ...] = ()
     others: tuple[str, ...] = ()
     """Other things that it names: pathways of a cable's finding, to show it there too."""

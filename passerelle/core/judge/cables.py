@@ -2,8 +2,9 @@
 
 from collections import defaultdict
 
+from passerelle.core.plan.backbone import Cable, Pathway
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plant.model import Cable, Pathway, Plant, Use
+from passerelle.core.plant.model import Plant, Use
 from passerelle.core.plant.strands import taken
 from passerelle.core.tables.site import KINDS, PRACTICE
 
@@ -185,17 +186,17 @@ def _listed(names: list[str]) -> str:
     return first if len(names) <= 3 else f"{first} and {len(names) - 3} more"
 
 
-def _uses(plant: Plant, cable: Cable) -> list[tuple[int, str, Use]]:
+def _uses(plant: Plant, cable: Cable) -> list[tuple[str, str, Use]]:
     return [(link.key, link.name, use) for link, use in plant.uses_of.get(cable.name, ())]
 
 
 def _clashes(plant: Plant, cable: Cable) -> list[About]:
     """Two links on one strand; channels of one multiplexed line may share it."""
-    users: dict[int, list[tuple[int, str, Use]]] = defaultdict(list)
+    users: dict[int, list[tuple[str, str, Use]]] = defaultdict(list)
     for key, name, use in _uses(plant, cable):
         for number in use.strands:
             users[number].append((key, name, use))
-    by_pair: dict[tuple[str, ...], tuple[list[int], dict[tuple[int, int], None]]] = {}
+    by_pair: dict[tuple[str, ...], tuple[list[int], dict[tuple[str, int], None]]] = {}
     for number, on in users.items():
         lines = {use.line for _, _, use in on}
         if len(on) < 2 or (len(lines) == 1 and None not in lines):
@@ -211,7 +212,7 @@ def _clashes(plant: Plant, cable: Cable) -> list[About]:
         who = " and ".join(names[:2]) if len(names) > 1 else f"{names[0]} twice"
         message = f"{cable.name}, {what} {listed}: {who}."
         found.append(About(CABLE, cable.name, finding("cable.strand-clash", message), tuple(links)))
-    bad = {note.strand: note for note in cable.notes if note.state == "bad"}
+    bad = {note.strand: note for note in cable.strand_notes if note.state == "bad"}
     for number in sorted(set(bad) & set(users)):
         links_on = tuple((key, use.at) for key, _, use in users[number])
         why = f" ({bad[number].note})" if bad[number].note else ""
@@ -238,7 +239,7 @@ def needed_strands(plant: Plant, cable: Cable) -> int:
 
 def _short(plant: Plant, cable: Cable) -> list[About]:
     needed = needed_strands(plant, cable)
-    good = cable.strands - sum(note.state == "bad" for note in cable.notes)
+    good = cable.strands - sum(note.state == "bad" for note in cable.strand_notes)
     if needed <= good:
         return []
     whole = (

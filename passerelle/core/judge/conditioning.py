@@ -56,7 +56,7 @@ def _needless(budget: Budget, grade: str | None) -> list[Finding]:
         return []
     message = f"Conditioning cords on {grade}: the application does not ask for them there."
     edits = tuple(
-        SetPart(i, replace(budget.link.path.segment(i), conditioning=False)) for i in fitted
+        SetPart.to(replace(budget.link.path.segment(i), conditioning=False)) for i in fitted
     )
     return [
         finding(
@@ -73,7 +73,7 @@ def _remedy(budget: Budget, at: tuple[int, ...]) -> Remedy | None:
     if any(segment.kind != "cord" for segment in segments):
         return None
     edits = tuple(
-        SetPart(i, replace(s, conditioning=True)) for i, s in zip(at, segments, strict=True)
+        SetPart.to(replace(s, conditioning=True)) for i, s in zip(at, segments, strict=True)
     )
     where = "both ends" if len(at) == 2 else "the other end"
     return Remedy(f"Mode-conditioning cords at {where}", edits, "cord")

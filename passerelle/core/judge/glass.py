@@ -100,7 +100,7 @@ def _replaced(budget: Budget, at: tuple[int, ...], fiber: str) -> Remedy | None:
     if any(s.kind not in EASY or s.loss_db is not None for s in segments):
         return None
     kinds = f"{len(at)} segments" if len(at) > 1 else f"{segments[0].kind} at part {at[0] + 1}"
-    edits = tuple(SetPart(i, replace(s, fiber=fiber)) for i, s in zip(at, segments, strict=True))
+    edits = tuple(SetPart.to(replace(s, fiber=fiber)) for i, s in zip(at, segments, strict=True))
     return Remedy(f"{fiber} for the {kinds}", edits, "cord")
 
 

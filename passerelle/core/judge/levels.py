@@ -2,6 +2,7 @@
 
 from passerelle.core.light.edits import InsertSegment, low_loss_adapters
 from passerelle.core.light.link import ENGINEERED, A, B, Budget, Direction
+from passerelle.core.plan.ends import Side
 from passerelle.core.plan.house_rules import TYPICAL
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import HIGH, STANDARD
@@ -149,7 +150,7 @@ def check_light(budget: Budget) -> list[Finding]:
     return _too_weak(budget) + _overload(budget) + _unknown_levels(budget)
 
 
-def _other(side: str) -> str:
+def _other(side: Side) -> Side:
     return B if side == A else A
 
 
@@ -227,7 +228,7 @@ def _attenuator(budget: Budget, excess_db: float) -> Remedy | None:
             continue
         if all(_keeps(d, value + pair_db) for d in budget.directions):
             edit = InsertSegment(
-                len(parts) - 1, "inline", loss_db=value, what=f"attenuator {value:g} dB"
+                parts[-1].id, "inline", loss_db=value, what=f"attenuator {value:g} dB"
             )
             return Remedy(f"Attenuator {value:g} dB at the receiver", (edit,), "part")
         return None

@@ -6,6 +6,7 @@ from passerelle.core.light.edits import SetPart
 from passerelle.core.light.link import A, B, Budget
 from passerelle.core.light.modules import End, Module
 from passerelle.core.plan.connectors import Connector, connector
+from passerelle.core.plan.ends import Side
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.tables import STANDARD
 
@@ -83,7 +84,7 @@ def _joint(
     if near.is_angled is not None and far.is_angled is not None and near.is_angled != far.is_angled:
         found.append(_polish(path, at, near, far))
     elif near.is_angled and near.family == "MPO" and joint.keys == "aligned":
-        opposed = SetPart(at, replace(joint, keys="opposed"))
+        opposed = SetPart.to(replace(joint, keys="opposed"))
         found.append(
             finding(
                 "mate.keys",
@@ -121,7 +122,7 @@ def _other_pins(path: LightPath, at: int, pins: str) -> list[Remedy]:
         effort = "cord" if is_cord else "part" if segment.kind == "cassette" else "cable"
         label = f"{segment.kind.capitalize()} {other} at part {index + 1}"
         by_rule = is_cord == (other == "unpinned")
-        remedy = Remedy(label, (SetPart(index, replace(segment, ends=ends)),), effort)
+        remedy = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
         found.append((not by_rule, effort != "cord", index, remedy))
     return [remedy for *_, remedy in sorted(found, key=lambda f: f[:3])]
 
@@ -165,19 +166,18 @@ def _polish(path: LightPath, at: int, near: Connector, far: Connector) -> Findin
         ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
         label = f"{segment.kind.capitalize()} with {plug.polish} at part {index + 1}"
         effort = "cord" if segment.kind in ("cord", "pigtail") else "cable"
-        remedies.append(Remedy(label, (SetPart(index, replace(segment, ends=ends)),), effort))
-    first = remedies[0].edits[0]
-    assert isinstance(first, SetPart)
-    assert isinstance(first.part, Segment)
+        made = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
+        remedies.append((index, segment.kind, made))
+    first, kind, best = remedies[0]
     return finding(
         "mate.polish",
         f"{near.name} ({FACES[bool(near.is_angled)]}) meets {far.name} "
         f"({FACES[bool(far.is_angled)]}): {STANDARD.polish_mismatch_db:g} dB or more is lost, on "
         "top of the budget.",
         at=(at,),
-        do=f"Change the {first.part.kind} (part {first.at + 1}) for a {_lower(remedies[0].label)}.",
-        remedy=remedies[0],
-        others=tuple(remedies[1:]),
+        do=f"Change the {kind} (part {first + 1}) for a {_lower(best.label)}.",
+        remedy=best,
+        others=tuple(remedy for *_, remedy in remedies[1:]),
     )
 
 
@@ -192,7 +192,7 @@ def receptacle(end: End, module: Module) -> Connector | None:
     return None
 
 
-def _module(budget: Budget, side: str, end: End, module: Module, at: int) -> list[Finding]:
+def _module(budget: Budget, side: Side, end: End, module: Module, at: int) -> list[Finding]:
     """The path's first or last plug against the module; its own interface is no mated pair."""
     segment = budget.link.path.segment(at)
     plug = segment.ends[0] if side == A else segment.ends[1]
@@ -217,7 +217,7 @@ def _module(budget: Budget, side: str, end: End, module: Module, at: int) -> lis
     ends = (fitting, segment.ends[1]) if side == A else (segment.ends[0], fitting)
     remedy = (
         Remedy(
-            f"Cord with {fitting.name} at the module", (SetPart(at, replace(segment, ends=ends)),)
+            f"Cord with {fitting.name} at the module", (SetPart.to(replace(segment, ends=ends)),)
         )
         if segment.kind == "cord"
         else None

@@ -24,6 +24,7 @@ from passerelle.core.strands.trace import (
     roles,
     starts_of,
 )
+from passerelle.core.tables.rows import Wiring
 
 from .findings import WARN, Finding, Remedy, finding
 
@@ -208,30 +209,29 @@ def _not_crossed(parts: tuple[Segment | Joint, ...], count: int) -> Finding:
     remedies = []
     for at, part in enumerate(parts):
         if isinstance(part, Segment) and part.kind == "cord" and part.wiring in ("A-B", "A-A"):
-            remedies.append(other_cord(at, part))
+            remedies.append((at, other_cord(at, part)))
         elif isinstance(part, Joint) and part.crossed:
-            edit = SetPart(at, replace(part, crossed=False))
-            remedies.append(Remedy(f"Splice at part {at + 1} by colour", (edit,), "part"))
+            edit = SetPart.to(replace(part, crossed=False))
+            by_colour = Remedy(f"Splice at part {at + 1} by colour", (edit,), "part")
+            remedies.append((at, by_colour))
     if not remedies:
         return finding("polarity.not-crossed", message)
-    remedies.sort(key=lambda remedy: ("setting", "cord", "part").index(remedy.effort))
-    first = remedies[0].edits[0]
-    assert isinstance(first, SetPart)
+    remedies.sort(key=lambda one: ("setting", "cord", "part").index(one[1].effort))
     return finding(
         "polarity.not-crossed",
         message,
-        at=(first.at,),
-        do=f"{remedies[0].label}: one change, and only one.",
-        remedy=remedies[0],
-        others=tuple(remedies[1:3]),
+        at=(remedies[0][0],),
+        do=f"{remedies[0][1].label}: one change, and only one.",
+        remedy=remedies[0][1],
+        others=tuple(remedy for _, remedy in remedies[1:3]),
     )
 
 
 def other_cord(at: int, part: Segment) -> Remedy:
     """Cross a duplex cord the other way: by hand where its clip splits, else by another cord."""
-    other = "A-A" if part.wiring == "A-B" else "A-B"
+    other: Wiring = "A-A" if part.wiring == "A-B" else "A-B"
     how = "straight" if other == "A-A" else "crossed"
-    edit = SetPart(at, replace(part, wiring=other))
+    edit = SetPart.to(replace(part, wiring=other))
     if part.clip == "splits":
         return Remedy(f"Flip one clip of the cord at part {at + 1}: {how}", (edit,), "setting")
     return Remedy(f"Cord at part {at + 1} {how} ({other})", (edit,), "cord")

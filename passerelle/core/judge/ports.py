@@ -7,6 +7,7 @@ from passerelle.core.light.edits import SetEnd, SetPart
 from passerelle.core.light.link import A, B, Budget
 from passerelle.core.light.modules import CUSTOM, End, Module, resolve
 from passerelle.core.plan.devices import OUTDOOR, UNHEATED, PortFacts, facts
+from passerelle.core.plan.ends import Side
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import SINGLE_MODE, STANDARD, Cage
 
@@ -75,7 +76,7 @@ def _smallest_form(lanes: int, rate_gbps: float) -> str | None:
     return min(fitting, key=lambda cage: cage.top_gbps).name if fitting else None
 
 
-def _cage(side: str, end: End, module: Module, port: PortFacts) -> list[Finding]:
+def _cage(side: Side, end: End, module: Module, port: PortFacts) -> list[Finding]:
     cage = STANDARD.cages.get(port.cage or "")
     if cage is None:
         return []
@@ -97,7 +98,7 @@ def _cage(side: str, end: End, module: Module, port: PortFacts) -> list[Finding]
     return _speed(side, end, module, cage, port)
 
 
-def _split(side: str, end: End, module: Module) -> list[Finding]:
+def _split(side: Side, end: End, module: Module) -> list[Finding]:
     """A leg needs its port split; what is not recorded is only a warning."""
     if end.port.split:
         return []
@@ -113,14 +114,14 @@ def _split(side: str, end: End, module: Module) -> list[Finding]:
             do=f"Set the port to split into lanes of {module.rate_gbps:g} Gb/s.",
             remedy=Remedy(
                 f"Port at end {side} set to split",
-                (SetEnd(side, replace(end, port=port)),),
+                (SetEnd.to(side, replace(end, port=port)),),
                 "setting",
             ),
         )
     ]
 
 
-def _speed(side: str, end: End, module: Module, cage: Cage, known: PortFacts) -> list[Finding]:
+def _speed(side: Side, end: End, module: Module, cage: Cage, known: PortFacts) -> list[Finding]:
     port, rate = end.port, module.rate_gbps
     speeds = known.speeds_gbps
     if speeds and rate not in speeds:
@@ -149,30 +150,30 @@ def _speed(side: str, end: End, module: Module, cage: Cage, known: PortFacts) ->
     return [finding("port.speed-setting", message, ends=(side,), remedy=remedy)]
 
 
-def _set_to(side: str, end: End, rate: float) -> Remedy:
+def _set_to(side: Side, end: End, rate: float) -> Remedy:
     new = replace(end, port=replace(end.port, set_gbps=rate))
-    return Remedy(f"Port at end {side} set to {rate:g}G", (SetEnd(side, new),), "setting")
+    return Remedy(f"Port at end {side} set to {rate:g}G", (SetEnd.to(side, new),), "setting")
 
 
-def _device(side: str, end: End, module: Module, port: PortFacts) -> list[Finding]:
+def _device(side: Side, end: End, module: Module, port: PortFacts) -> list[Finding]:
     found = []
     if end.port.fec is False and module.fec != "none":
         message = f"{module.application} needs {module.fec}; the port at end {side} has it off."
         new = replace(end, port=replace(end.port, fec=True))
-        remedy = Remedy(f"FEC on at end {side}", (SetEnd(side, new),), "setting")
+        remedy = Remedy(f"FEC on at end {side}", (SetEnd.to(side, new),), "setting")
         found.append(finding("port.fec", message, ends=(side,), remedy=remedy))
     if port.own_coding_only and end.coding != "own":
         known = "is coded for another maker" if end.coding == "other" else "has no coding recorded"
         message = f"The equipment at end {side} takes only its maker's modules; this one {known}."
         new = replace(end, coding="own")
-        remedy = Remedy(f"Module coded for end {side}", (SetEnd(side, new),), "module")
+        remedy = Remedy(f"Module coded for end {side}", (SetEnd.to(side, new),), "module")
         found.append(finding("module.coding", message, ends=(side,), remedy=remedy))
     cold = port.surroundings in (UNHEATED, OUTDOOR)
     if cold and end.fitted_temperature == "commercial":
         message = f"A commercial-temperature module at end {side}, which is {port.surroundings}."
         new = replace(end, temperature="extended")
         remedy = Remedy(
-            f"Extended-temperature module at end {side}", (SetEnd(side, new),), "module"
+            f"Extended-temperature module at end {side}", (SetEnd.to(side, new),), "module"
         )
         found.append(finding("module.temperature", message, ends=(side,), remedy=remedy))
     return found
@@ -190,7 +191,7 @@ def _lane_of_leg(budget: Budget) -> list[Finding]:
         message = f"The link is lane {lane} of its port; the leg at part {at + 1} carries lane "
         message += f"{segment.lane}."
         remedy = Remedy(
-            f"Leg {lane} of the breakout cord", (SetPart(at, replace(segment, lane=lane)),)
+            f"Leg {lane} of the breakout cord", (SetPart.to(replace(segment, lane=lane)),)
         )
         found.append(finding("port.breakout", message, at=(at,), remedy=remedy))
     return found

@@ -1,8 +1,9 @@
 """route.* and pull.*: do the pathways join, do the cables fit, can they be pulled without harm."""
 
+from passerelle.core.plan.backbone import Cable, Group
 from passerelle.core.plant.fates import PATHWAY as SHARED_PATHWAY
 from passerelle.core.plant.fates import TRENCH, Shared, shared_fate
-from passerelle.core.plant.model import Cable, Group, LinkUse, Plant, lengths
+from passerelle.core.plant.model import LinkUse, Plant, lengths
 from passerelle.core.plant.pulling import A, B, Pull, propose, pull
 from passerelle.core.plant.raceway import filling, free_bore_mm
 from passerelle.core.tables.site import PRACTICE, TRAY
@@ -56,7 +57,7 @@ def _length(plant: Plant, cable: Cable) -> list[About]:
         f"{cable.name} has {cable.length_m:g} m; route and slack take {known.needed_m:g} m "
         f"({known.route_m:g} + {known.slack_m:g})."
     )
-    if cable.existing and not cable.notes and known.route_m is not None:
+    if cable.existing and not cable.strand_notes and known.route_m is not None:
         severe = None if cable.length_m < known.route_m else "note"
         return [About(CABLE, cable.name, finding("route.length", message, severity=severe))]
     return [About(CABLE, cable.name, finding("route.length", message))]

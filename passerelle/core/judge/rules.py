@@ -345,6 +345,14 @@ _RULES = (
         "trade practice",
     ),
     Rule(
+        "plan.unreadable", STOP, "A stored thing cannot be read",
+        "It is kept in the data folder, and left out of every answer: what depends on it is not "
+        "judged as it would be.",
+        "Export the plan, and look at this thing; or go back to the copy before the last change.",
+        "the stored document and its version",
+        "survey",
+    ),
+    Rule(
         "port.oversubscribed", NOTE, "Uplinks carry less than the ports bring",
         "When all ports are busy at once, the uplinks are the bottleneck.",
         "Compare the ratio with what the site runs; add or speed up uplinks.",

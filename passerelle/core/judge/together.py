@@ -11,7 +11,8 @@ from dataclasses import dataclass, replace
 from passerelle.core.light.edits import SetEnd
 from passerelle.core.light.link import A, B, Link
 from passerelle.core.light.modules import End, resolve
-from passerelle.core.plan.devices import Device, facts
+from passerelle.core.plan.devices import Device, Spare, facts
+from passerelle.core.plan.ends import Side
 from passerelle.core.plan.house_rules import ONE_A_TYPE, HouseRules
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.model import LinkUse
@@ -25,7 +26,7 @@ from .ports import usual_form
 class Claim:
     """One end of a link at a device's port. rate_gbps : of the link. [Gb/s]"""
 
-    side: str
+    side: Side
     device: str
     group: str | None
     number: int | None
@@ -37,7 +38,7 @@ class Claim:
 
 
 @dataclass(frozen=True, slots=True)
-class Facts:
+class Ties:
     """What of a link concerns others. types : (module type, how many of it). use : of cables."""
 
     name: str
@@ -46,14 +47,6 @@ class Facts:
     types: tuple[str, ...]
     ends: tuple[End, End]
     use: LinkUse
-
-
-@dataclass(frozen=True, slots=True)
-class Spare:
-    """Modules on the shelf, by type."""
-
-    type: str
-    count: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,7 +61,7 @@ class PlanFinding:
 class Together:
     """Findings by the link's key, and those about the plan itself."""
 
-    by_link: dict[int, tuple[Finding, ...]]
+    by_link: dict[str, tuple[Finding, ...]]
     plan: tuple[PlanFinding, ...]
 
 
@@ -84,8 +77,8 @@ def module_type(end: End) -> str:
     return f"{whole}, {form}" if form else whole
 
 
-def facts_of(link: Link) -> Facts:
-    """Boil a link down. Raises EndError."""
+def ties_of(link: Link) -> Ties:
+    """Boil a link down to its ties. Raises EndError."""
     claims = []
     for side, end in ((A, link.a), (B, link.b)):
         if end.device is None:
@@ -103,8 +96,8 @@ def facts_of(link: Link) -> Facts:
         for channel in part.channels
     )
     types = (module_type(link.a), module_type(link.b))
-    use = link_use(0, link)
-    return Facts(link.name, tuple(claims), lines, types, (link.a, link.b), use)
+    use = link_use(link)
+    return Ties(link.name, tuple(claims), lines, types, (link.a, link.b), use)
 
 
 def still_true(shared: tuple[Finding, ...], before: Link, after: Link) -> tuple[Finding, ...]:
@@ -115,10 +108,10 @@ def still_true(shared: tuple[Finding, ...], before: Link, after: Link) -> tuple[
     """
 
     def seats(link: Link) -> dict[str, tuple[object, ...]]:
-        return {c.side: (c.device, c.group, c.number, c.lane) for c in facts_of(link).claims}
+        return {c.side: (c.device, c.group, c.number, c.lane) for c in ties_of(link).claims}
 
     old, new = seats(before), seats(after)
-    same_lines = facts_of(before).lines == facts_of(after).lines
+    same_lines = ties_of(before).lines == ties_of(after).lines
     return tuple(
         found
         for found in shared
@@ -127,14 +120,14 @@ def still_true(shared: tuple[Finding, ...], before: Link, after: Link) -> tuple[
 
 
 def together(
-    links: Iterable[tuple[int, Facts]],
+    links: Iterable[tuple[str, Ties]],
     devices: dict[str, Device],
     spares: tuple[Spare, ...],
     rules: HouseRules,
 ) -> Together:
     """Judge all links of a plan with regard to each other."""
     links = list(links)
-    by_link: dict[int, list[Finding]] = defaultdict(list)
+    by_link: dict[str, list[Finding]] = defaultdict(list)
     claims = [(key, f.name, claim) for key, f in links for claim in f.claims]
     _ports(claims, devices, {key: f.ends for key, f in links if f.claims}, by_link)
     _counts(claims, devices, by_link)
@@ -143,7 +136,7 @@ def together(
     return Together({key: tuple(found) for key, found in by_link.items()}, tuple(plan))
 
 
-Claims = list[tuple[int, str, Claim]]
+Claims = list[tuple[str, str, Claim]]
 
 
 def _free_ports(claims: Claims, devices: dict[str, Device]) -> dict[tuple[str, str | None], int]:
@@ -171,14 +164,14 @@ def _free_port(
         return None
     new = replace(end, port=replace(end.port, number=free))
     where = f"{claim.device}, {claim.group} {free}" if claim.group else f"{claim.device}, {free}"
-    return Remedy(f"Free port: {where}", (SetEnd(claim.side, new),), "setting")
+    return Remedy(f"Free port: {where}", (SetEnd.to(claim.side, new),), "setting")
 
 
 def _ports(
     claims: Claims,
     devices: dict[str, Device],
-    ends: dict[int, tuple[End, End]],
-    by_link: dict[int, list[Finding]],
+    ends: dict[str, tuple[End, End]],
+    by_link: dict[str, list[Finding]],
 ) -> None:
     """One link a port; where it is split, one a lane, all of one kind."""
     ports: dict[tuple[str, str | None, int], Claims] = defaultdict(list)
@@ -211,14 +204,14 @@ class _Sharing:
     def __init__(self, users: Claims) -> None:
         self.first = users[:2]
         self.whole = sum(claim.lane is None for _, _, claim in users)
-        self.lanes: dict[int | None, list[tuple[int, str]]] = defaultdict(list)
+        self.lanes: dict[int | None, list[tuple[str, str]]] = defaultdict(list)
         for key, name, claim in users:
             if len(self.lanes[claim.lane]) < 2:
                 self.lanes[claim.lane].append((key, name))
         self.parents = dict.fromkeys(claim.parent for _, _, claim in users)
         self.splits = {bool(claim.split) for _, _, claim in users}
 
-    def clash(self, where: str, key: int, claim: Claim) -> str | None:
+    def clash(self, where: str, key: str, claim: Claim) -> str | None:
         """Who else takes the port, or this lane of it."""
         if claim.lane is None or self.whole:
             other = next((name for k, name, _ in self.first if k != key), None)
@@ -236,16 +229,16 @@ class _Sharing:
         return None, None
 
 
-def _counts(claims: Claims, devices: dict[str, Device], by_link: dict[int, list[Finding]]) -> None:
+def _counts(claims: Claims, devices: dict[str, Device], by_link: dict[str, list[Finding]]) -> None:
     """The links beyond the number of ports fail, in the plan's order; legs share one port."""
-    seen: dict[tuple[str, str | None], dict[tuple[int | None, int], None]] = defaultdict(dict)
+    seen: dict[tuple[str, str | None], dict[tuple[int | None, str], None]] = defaultdict(dict)
     for key, _, claim in claims:
         device = devices.get(claim.device)
         group = device.group(claim.group) if device else None
         if device is None or group is None:
             continue
         taken = seen[claim.device, claim.group]
-        taken[(claim.number, 0) if claim.number is not None else (None, key)] = None
+        taken[(claim.number, "") if claim.number is not None else (None, key)] = None
         over = claim.number is not None and claim.number > group.count
         if over or len(taken) > group.count:
             ports = "port" if group.count == 1 else "ports"
@@ -255,9 +248,9 @@ def _counts(claims: Claims, devices: dict[str, Device], by_link: dict[int, list[
             by_link[key].append(finding("port.count", message, ends=(claim.side,)))
 
 
-def _lines(links: list[tuple[int, Facts]], by_link: dict[int, list[Finding]]) -> None:
+def _lines(links: list[tuple[str, Ties]], by_link: dict[str, list[Finding]]) -> None:
     """Each channel of a shared strand carries one link."""
-    users: dict[tuple[str, str], dict[int, tuple[str, int]]] = defaultdict(dict)
+    users: dict[tuple[str, str], dict[str, tuple[str, int]]] = defaultdict(dict)
     for key, found in links:
         for line, channel, at in found.lines:
             users[line, channel].setdefault(key, (found.name, at))
@@ -290,7 +283,7 @@ def _oversubscribed(claims: Claims, devices: dict[str, Device]) -> list[PlanFind
 
 
 def _spares(
-    links: list[tuple[int, Facts]], spares: tuple[Spare, ...], rules: HouseRules
+    links: list[tuple[str, Ties]], spares: tuple[Spare, ...], rules: HouseRules
 ) -> list[PlanFinding]:
     if rules.spares != ONE_A_TYPE:
         return []

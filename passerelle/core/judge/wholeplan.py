@@ -1,70 +1,170 @@
-"""A whole plan judged: each link by itself, then all of them together."""
+"""A whole plan judged: each link by itself, then all of them together, then the backbone.
 
-from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, replace
+An answer remembers what it was made from, so that after a change only what changed, or depends on
+something that changed, is judged again.
+"""
 
-from passerelle.core.light.link import Link
-from passerelle.core.plan.devices import Device
-from passerelle.core.plan.house_rules import HouseRules
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass, field, replace
+
+from passerelle.core.light.site import BARE_SITE, Site, link_of, site_of
+from passerelle.core.plan.links import PlannedLink
+from passerelle.core.plan.plan import EMPTY, KEYS, Plan
 from passerelle.core.plant.model import Plant
-from passerelle.core.tables import STANDARD, Tables
+from passerelle.core.plant.whole import plant_of
+from passerelle.core.refused import Refused
 
 from .about import About
 from .backbone import check_plant
-from .check import LinkCheck, check_all
+from .check import LinkCheck, check_link, many_answers
 from .findings import Finding
-from .together import Facts, PlanFinding, Spare, Together, facts_of, together
+from .together import PlanFinding, Ties, Together, ties_of, together
+
+NOTHING = Together({}, ())
+_PLANT_KINDS = ("place", "pathway", "cable", "closure", "group", "reel", "feed")
 
 
 @dataclass(frozen=True, slots=True)
 class PlanCheck:
-    """Every link's check, findings about the plan itself, and those about its backbone."""
+    """Everything that is said about a plan, with what it was made from.
 
-    links: tuple[LinkCheck, ...]
-    findings: tuple[PlanFinding, ...]
-    plant: tuple[About, ...] = ()
-
-
-def check_plan(
-    links: Iterable[Link],
-    rules: HouseRules,
-    tables: Tables = STANDARD,
-    devices: dict[str, Device] | None = None,
-    spares: tuple[Spare, ...] = (),
-    plant: Plant | None = None,
-) -> PlanCheck:
-    """Judge a plan. Raises EndError where an end makes no sense.
-
-    plant : the backbone, without its links; they are taken from the links' own paths.
+    alone : each link by itself, by its id. ties : what of each link concerns others.
+    plant : the backbone with the links that run through it.
+    changed : ids of the links whose answer differs from that of the check before this one.
     """
-    links = list(links)
-    checks = check_all(links, rules, tables)
-    facts = {at: facts_of(link) for at, link in enumerate(links)}
-    found = together(facts.items(), devices or {}, spares, rules)
-    about = backbone(plant, facts, rules) if plant is not None else ()
-    shown = with_backbone(found, about).by_link
-    return PlanCheck(
-        tuple(check.with_findings(shown.get(at, ())) for at, check in enumerate(checks)),
-        found.plan,
-        about,
+
+    plan: Plan
+    site: Site
+    plant: Plant
+    alone: Mapping[str, LinkCheck]
+    ties: Mapping[str, Ties]
+    together: Together
+    backbone: tuple[About, ...]
+    shown: Together
+    changed: frozenset[str] = frozenset()
+    _whole: dict[str, LinkCheck] = field(default_factory=dict, repr=False)
+
+    def of(self, link_id: str) -> LinkCheck:
+        """The whole check of one link: by itself, and with what only the whole plan shows."""
+        found = self._whole.get(link_id)
+        if found is None:
+            more = self.shown.by_link.get(link_id, ())
+            found = self.alone[link_id].with_findings(more)
+            self._whole[link_id] = found
+        return found
+
+    @property
+    def links(self) -> tuple[LinkCheck, ...]:
+        """Every link's check, in the plan's order."""
+        return tuple(self.of(link_id) for link_id in self.alone)
+
+    @property
+    def findings(self) -> tuple[PlanFinding, ...]:
+        """Findings about the plan itself."""
+        return self.shown.plan
+
+
+UNJUDGED = PlanCheck(EMPTY, BARE_SITE, Plant(), {}, {}, NOTHING, (), NOTHING)
+
+
+def check(plan: Plan, earlier: PlanCheck | None = None) -> PlanCheck:
+    """Judge a plan. Raises Refused where an end makes no sense, with the place in the plan.
+
+    earlier : the answer about an earlier state; what did not change, and depends on nothing that
+    did, is taken from it.
+    """
+    known = earlier or UNJUDGED
+    site = site_of(plan, (known.plan, known.site) if earlier is not None else None)
+    same_rules = plan.house_rules == known.plan.house_rules and site.tables is known.site.tables
+    with many_answers():
+        alone, ties, changed = _links(plan, site, known, same_rules)
+    same_ties = not changed and len(ties) == len(known.ties)
+    same_ends = site.devices is known.site.devices and site.spares == known.site.spares
+    if same_ties and same_ends and plan.house_rules == known.plan.house_rules:
+        among = known.together
+    else:
+        among = together(ties.items(), site.devices, site.spares, plan.house_rules)
+    plant = _plant(plan, ties, known, same_ties)
+    if plant is known.plant and plan.house_rules == known.plan.house_rules:
+        about = known.backbone
+    else:
+        about = check_plant(plant, plan.house_rules)
+    unmoved = about is known.backbone and among is known.together
+    shown = known.shown if unmoved else _with_backbone(among, about)
+    made = PlanCheck(plan, site, plant, alone, ties, among, about, shown)
+    moved = _moved(made, known)
+    whole = {key: one for key, one in known._whole.items() if key not in moved and key in alone}
+    return replace(made, changed=frozenset(moved), _whole=whole)
+
+
+def _links(
+    plan: Plan, site: Site, known: PlanCheck, same_rules: bool
+) -> tuple[dict[str, LinkCheck], dict[str, Ties], bool]:
+    """Each link by itself, its ties, and whether any ties are not as they were."""
+    alone: dict[str, LinkCheck] = {}
+    ties: dict[str, Ties] = {}
+    changed = False
+    for at, planned in enumerate(plan.links):
+        key = planned.id
+        if same_rules and _as_judged(planned, site, known):
+            alone[key], ties[key] = known.alone[key], known.ties[key]
+            continue
+        try:
+            link = link_of(planned, site)
+            alone[key] = check_link(link, plan.house_rules, site.tables)
+        except Refused as refused:
+            raise refused.below(f"links[{at}]") from None
+        fresh = ties_of(link)
+        was = known.ties.get(key)
+        ties[key] = was if was == fresh else fresh
+        changed = changed or was != fresh
+    return alone, ties, changed or list(ties) != list(known.ties)
+
+
+def _as_judged(planned: PlannedLink, site: Site, known: PlanCheck) -> bool:
+    """Whether a link, and what its ends name, is what the earlier check looked at."""
+    if known.plan.links.get(planned.id) is not planned:
+        return False
+    if site.devices is not known.site.devices or site.modules is not known.site.modules:
+        for end in (planned.a, planned.b):
+            part = end.module.part if end.module is not None else None
+            if site.devices.get(end.device or "") is not known.site.devices.get(end.device or ""):
+                return False
+            if site.modules.get(part or "") is not known.site.modules.get(part or ""):
+                return False
+    return True
+
+
+def _plant(plan: Plan, ties: Mapping[str, Ties], known: PlanCheck, same_ties: bool) -> Plant:
+    """The backbone with its links; the earlier one where it is still as it was."""
+    same = all(
+        plan.things(kind) is known.plan.things(kind) for kind in KEYS if kind in _PLANT_KINDS
     )
+    if same and same_ties and known is not UNJUDGED:
+        return known.plant
+    bare = known.plant if same and known is not UNJUDGED else plant_of(plan)
+    return replace(bare, links=tuple(one.use for one in ties.values()))
 
 
-def joined_plant(plant: Plant, facts: Mapping[int, Facts]) -> Plant:
-    """The backbone with the links that run through it."""
-    links = tuple(replace(fact.use, key=key) for key, fact in facts.items())
-    return replace(plant, links=links)
-
-
-def backbone(plant: Plant, facts: Mapping[int, Facts], rules: HouseRules) -> tuple[About, ...]:
-    """Every finding about the backbone as the links use it."""
-    return check_plant(joined_plant(plant, facts), rules)
-
-
-def with_backbone(found: Together, about: tuple[About, ...]) -> Together:
+def _with_backbone(found: Together, about: Iterable[About]) -> Together:
     """What the backbone's findings mean for single links, beside what links do to each other."""
-    by_link: dict[int, list[Finding]] = {key: list(said) for key, said in found.by_link.items()}
+    by_link: dict[str, list[Finding]] = {key: list(said) for key, said in found.by_link.items()}
     for one in about:
         for key, at in one.links:
             by_link.setdefault(key, []).append(replace(one.finding, at=(at,)))
     return Together({key: tuple(said) for key, said in by_link.items()}, found.plan)
+
+
+def _moved(made: PlanCheck, known: PlanCheck) -> set[str]:
+    """Links whose answer is another than before, or that were not there before."""
+    return set(_fresh(made, known)) | {
+        key
+        for key in {*made.shown.by_link, *known.shown.by_link}
+        if key in made.alone and made.shown.by_link.get(key) != known.shown.by_link.get(key)
+    }
+
+
+def _fresh(made: PlanCheck, known: PlanCheck) -> Iterator[str]:
+    for key, one in made.alone.items():
+        if known.alone.get(key) is not one:
+            yield key

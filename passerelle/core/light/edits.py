@@ -1,102 +1,155 @@
 """Edits of a link: small pure changes, which screens and remedies use alike.
 
-Each edit is data; `apply` gives the changed link or raises EditError with one sentence. Indices
-are those of the path's parts before the edit: segments at even ones, joints at odd ones.
+Each edit is data; `apply` gives the changed link or raises EditError with one sentence. Parts are
+spoken of by their ids, never by where they stand.
 """
 
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
+from typing import Annotated, Literal
 
 from passerelle.core.plan.connectors import BARE, Connector, connector
-from passerelle.core.plan.lightpath import Joint, LightPath, Part, PathError, Segment
+from passerelle.core.plan.devices import Device
+from passerelle.core.plan.ends import LinkEnd, Side
+from passerelle.core.plan.fields import Id, LossDb, Metres, Name, as_document, new_id, told_by
+from passerelle.core.plan.lightpath import (
+    AnyPart,
+    Joint,
+    JointKind,
+    LightPath,
+    Part,
+    PathError,
+    Segment,
+    SegmentKind,
+)
+from passerelle.core.plan.own import OwnModule
+from passerelle.core.refused import Refused
 from passerelle.core.tables import STANDARD, Tables
+from passerelle.core.tables.rows import Wiring
 
 from .link import Link
-from .modules import End
+from .modules import End, Known
 
 
-class EditError(ValueError):
+class EditError(Refused):
     """The edit cannot be made; the message says why and what would be possible."""
 
+    def __init__(self, message: str) -> None:
+        super().__init__("edits", message)
 
-@dataclass(frozen=True, slots=True)
-class SetPart:
-    """Replace the part at `at` by `part` of the same sort (segment or joint)."""
-
-    at: int
-    part: Part
+    def __str__(self) -> str:
+        return self.reason
 
 
 @dataclass(frozen=True, slots=True)
-class InsertSegment:
-    """Insert a segment after the segment at `after` (-1: before the first), with a fitting joint.
+class _Op:
+    __pydantic_config__ = as_document()
+
+
+@dataclass(frozen=True, slots=True)
+class SetPart(_Op):
+    """Replace the part `at` by `part` of the same sort (segment or joint)."""
+
+    at: Id
+    part: AnyPart
+    op: Literal["set-part"] = "set-part"
+
+    @classmethod
+    def to(cls, part: Part) -> "SetPart":
+        """Make a part be what `part` says of it."""
+        return cls(part.id, part)
+
+
+@dataclass(frozen=True, slots=True)
+class InsertSegment(_Op):
+    """Insert a segment after the segment `after` (None: before the first), with a fitting joint.
 
     What is None is taken from the neighbours: fiber, connectors, a usual length.
     """
 
-    after: int
-    kind: str
-    length_m: float | None = None
-    loss_db: float | None = None
-    what: str | None = None
+    after: Id | None
+    kind: SegmentKind
+    length_m: Metres | None = None
+    loss_db: LossDb | None = None
+    what: Name | None = None
+    op: Literal["insert-segment"] = "insert-segment"
 
 
 @dataclass(frozen=True, slots=True)
-class SplitSegment:
-    """Cut the segment at `at` in two and put a joint of `kind` there, at `at_m` or midway."""
+class SplitSegment(_Op):
+    """Cut the segment `at` in two and put a joint of `kind` there, at `at_m` or midway."""
 
-    at: int
-    kind: str
-    at_m: float | None = None
+    at: Id
+    kind: JointKind
+    at_m: Metres | None = None
+    op: Literal["split-segment"] = "split-segment"
 
 
 @dataclass(frozen=True, slots=True)
-class RemovePart:
+class RemovePart(_Op):
     """Remove a segment with one of its joints, or a joint by making its two segments one."""
 
-    at: int
+    at: Id
+    op: Literal["remove-part"] = "remove-part"
 
 
 @dataclass(frozen=True, slots=True)
-class MoveSegment:
-    """Move the segment at `at` to stand at `to`, turned round where it fits better."""
+class MoveSegment(_Op):
+    """Move the segment `at` to where the segment `to` stands, turned round where that fits."""
 
-    at: int
-    to: int
+    at: Id
+    to: Id
+    op: Literal["move-segment"] = "move-segment"
 
 
 @dataclass(frozen=True, slots=True)
-class SetEnd:
+class SetEnd(_Op):
     """Replace one end ('a' or 'b') of the link."""
 
-    side: str
-    end: End
+    side: Side
+    end: LinkEnd
+    op: Literal["set-end"] = "set-end"
+
+    @classmethod
+    def to(cls, side: Side, end: End) -> "SetEnd":
+        """Make an end be as this one is."""
+        return cls(side, end.spec)
 
 
 @dataclass(frozen=True, slots=True)
-class Rename:
+class Rename(_Op):
     """Give the link another name."""
 
-    name: str
+    name: Name
+    op: Literal["rename"] = "rename"
 
 
 Edit = SetPart | InsertSegment | SplitSegment | RemovePart | MoveSegment | SetEnd | Rename
+OPS: dict[str, type] = {
+    "set-part": SetPart, "insert-segment": InsertSegment, "split-segment": SplitSegment,
+    "remove-part": RemovePart, "move-segment": MoveSegment, "set-end": SetEnd, "rename": Rename,
+}  # fmt: skip
+
+AnyEdit = Annotated[Edit, told_by("op", OPS, "an edit has an op, one of")]
+"""An edit as it travels."""
 
 USUAL_LENGTH_M = {"cord": 2.0, "pigtail": 1.0, "cable": 100.0, "cassette": 0.0, "inline": 0.0}
 
 
-def apply_all(link: Link, edits: tuple[Edit, ...]) -> Link:
-    """Apply edits in order, all or none. Raises EditError."""
+def apply_all(link: Link, edits: Iterable[Edit], known: Known | None = None) -> Link:
+    """Apply edits in order, all or none. Raises EditError, EndError, Refused."""
     for edit in edits:
-        link = apply(link, edit)
+        link = apply(link, edit, known)
     return link
 
 
-def apply(link: Link, edit: Edit) -> Link:
-    """Apply one edit. Raises EditError."""
+def apply(link: Link, edit: Edit, known: Known | None = None) -> Link:
+    """Apply one edit. `known` : what an end may name; what the link's own ends name, without it."""
     if isinstance(edit, Rename):
         return replace(link, name=edit.name)
     if isinstance(edit, SetEnd):
-        return replace(link, a=edit.end) if edit.side == "a" else replace(link, b=edit.end)
+        end = End.of(edit.end, known or _OwnEnds(link))
+        return replace(link, a=end) if edit.side == "a" else replace(link, b=end)
     parts = list(link.path.parts)
     if isinstance(edit, SetPart):
         changed = _set(parts, edit)
@@ -105,7 +158,7 @@ def apply(link: Link, edit: Edit) -> Link:
     elif isinstance(edit, SplitSegment):
         changed = _split(parts, edit)
     elif isinstance(edit, RemovePart):
-        changed = _remove(parts, edit.at)
+        changed = _remove(parts, _index(parts, edit.at))
     else:
         changed = _move(parts, edit)
     try:
@@ -114,13 +167,21 @@ def apply(link: Link, edit: Edit) -> Link:
         raise EditError(str(error)) from None
 
 
+class _OwnEnds:
+    """What the ends of a link name already."""
+
+    def __init__(self, link: Link) -> None:
+        ends = (link.a, link.b)
+        self.devices: Mapping[str, Device] = {e.device.name: e.device for e in ends if e.device}
+        self.modules: Mapping[str, OwnModule] = {e.own.name: e.own for e in ends if e.own}
+
+
 def joint_between(left: Connector | None, right: Connector | None) -> Joint:
     """The joint that two ends ask for: a fusion splice for two bare ends, else an adapter."""
     if left is not None and right is not None and left.is_bare and right.is_bare:
         return Joint("fusion")
     if left is not None and left.type.startswith("MPO"):
-        keys = "opposed" if left.is_angled else "aligned"
-        return Joint("adapter", grade="standard", keys=keys)
+        return Joint("adapter", grade="standard", keys="opposed" if left.is_angled else "aligned")
     return Joint("adapter", grade="standard")
 
 
@@ -133,25 +194,40 @@ def low_loss_adapters(path: LightPath, tables: Tables = STANDARD) -> tuple[SetPa
         near = path.segment(at - 1).ends[1]
         has_row = near is not None and (near.family, "low-loss") in tables.mated_pairs
         if has_row and joint.grade in (None, "standard"):
-            edits.append(SetPart(at, replace(joint, grade="low-loss")))
+            edits.append(SetPart.to(replace(joint, grade="low-loss")))
     return tuple(edits)
 
 
-def describe(edit: Edit) -> str:
-    """What an edit does, for the history."""
+def describe(link: Link, edit: Edit) -> str:
+    """What an edit of a link does, for the history."""
+    numbers = {part.id: at + 1 for at, part in enumerate(link.path.parts)}
+
+    def number(part: str | None) -> int:
+        return numbers.get(part or "", 0)
+
     if isinstance(edit, SetPart):
-        return f"change part {edit.at + 1}"
+        return f"change part {number(edit.at)}"
     if isinstance(edit, InsertSegment):
-        return f"insert {edit.what or edit.kind} after part {edit.after + 1}"
+        return f"insert {edit.what or edit.kind} after part {number(edit.after)}"
     if isinstance(edit, SplitSegment):
-        return f"cut part {edit.at + 1} for a {edit.kind} joint"
+        return f"cut part {number(edit.at)} for a {edit.kind} joint"
     if isinstance(edit, RemovePart):
-        return f"remove part {edit.at + 1}"
+        return f"remove part {number(edit.at)}"
     if isinstance(edit, MoveSegment):
-        return f"move part {edit.at + 1} to {edit.to + 1}"
+        return f"move part {number(edit.at)} to {number(edit.to)}"
     if isinstance(edit, SetEnd):
         return f"{edit.end.application} at end {edit.side}"
     return f"rename to {edit.name}"
+
+
+def _index(parts: list[Part], part: str) -> int:
+    """Where the part of an id stands. Raises EditError."""
+    for at, one in enumerate(parts):
+        if one.id == part:
+            return at
+    raise EditError(
+        f"the path has no part {part[:26]!r} among its {len(parts)} parts; it may have been removed"
+    )
 
 
 def _segment_at(parts: list[Part], at: int) -> Segment:
@@ -162,11 +238,10 @@ def _segment_at(parts: list[Part], at: int) -> Segment:
 
 
 def _set(parts: list[Part], edit: SetPart) -> list[Part]:
-    if not 0 <= edit.at < len(parts):
-        raise EditError(f"there is no part {edit.at + 1}; the path has {len(parts)} parts")
-    if isinstance(parts[edit.at], Segment) != isinstance(edit.part, Segment):
-        raise EditError(f"part {edit.at + 1} can only be replaced by a part of the same sort")
-    return [*parts[: edit.at], edit.part, *parts[edit.at + 1 :]]
+    at = _index(parts, edit.at)
+    if isinstance(parts[at], Segment) != isinstance(edit.part, Segment):
+        raise EditError(f"part {at + 1} can only be replaced by a part of the same sort")
+    return [*parts[:at], replace(edit.part, id=edit.at), *parts[at + 1 :]]
 
 
 def _mate(end: Connector | None) -> Connector | None:
@@ -183,8 +258,9 @@ def _insert(parts: list[Part], edit: InsertSegment) -> list[Part]:
             f"an entered loss of {edit.loss_db:g} dB needs its source; insert the {edit.kind} "
             "first, then enter both there"
         )
-    before = _segment_at(parts, edit.after) if edit.after >= 0 else None
-    next_at = edit.after + 2 if before else 0
+    here = -1 if edit.after is None else _index(parts, edit.after)
+    before = _segment_at(parts, here) if here >= 0 else None
+    next_at = here + 2 if before else 0
     after = _segment_at(parts, next_at) if next_at < len(parts) else None
     left = before.ends[1] if before else _mate(after.ends[0] if after else None)
     right = after.ends[0] if after else None
@@ -206,7 +282,7 @@ def _insert(parts: list[Part], edit: InsertSegment) -> list[Part]:
     )
     if before is None:
         return [segment, joint_between(far, right), *parts]
-    at = edit.after + 1
+    at = here + 1
     head = [*parts[:at], joint_between(left, near), segment]
     if after is None:
         return head
@@ -223,10 +299,11 @@ def _one_bare(near: Connector | None, far: Connector | None) -> tuple[Connector,
     return near, bare
 
 
-def _usual_wiring(kind: str, near: Connector | None) -> str | None:
+def _usual_wiring(kind: str, near: Connector | None) -> Wiring | None:
     if near is not None and near.type.startswith("MPO"):
         return "type-B" if kind in ("cord", "cable") else None
-    return {"cord": "A-B", "cable": "straight"}.get(kind)
+    usual: dict[str, Wiring] = {"cord": "A-B", "cable": "straight"}
+    return usual.get(kind)
 
 
 def _kept(old: Joint, left: Connector | None, right: Connector | None) -> Joint:
@@ -235,17 +312,23 @@ def _kept(old: Joint, left: Connector | None, right: Connector | None) -> Joint:
     return old if (old.kind == "adapter") == (wanted.kind == "adapter") else wanted
 
 
-_UNTURNED = {"crossed": "straight", "A-B": "A-A", "type-B": "type-A", "type-C": "type-A"}
+_UNTURNED: dict[Wiring, Wiring] = {
+    "crossed": "straight",
+    "A-B": "A-A",
+    "type-B": "type-A",
+    "type-C": "type-A",
+}
 """Of two halves only the first turns the strands, so that both together do what the whole did."""
 
 
 def _split(parts: list[Part], edit: SplitSegment) -> list[Part]:
-    part = _segment_at(parts, edit.at)
+    at = _index(parts, edit.at)
+    part = _segment_at(parts, at)
     if part.kind == "inline":
-        raise EditError(f"part {edit.at + 1} is an inline part: it has no length to cut")
+        raise EditError(f"part {at + 1} is an inline part: it has no length to cut")
     if part.loss_db is not None:
         raise EditError(
-            f"part {edit.at + 1} carries an entered loss for its whole length; "
+            f"part {at + 1} carries an entered loss for its whole length; "
             "clear the entered loss before cutting it"
         )
     at_m = part.length_m / 2 if edit.at_m is None else edit.at_m
@@ -257,10 +340,11 @@ def _split(parts: list[Part], edit: SplitSegment) -> list[Part]:
         part,
         length_m=part.length_m - at_m,
         ends=(_mate(inner), part.ends[1]),
-        wiring=_UNTURNED.get(part.wiring or "", part.wiring),
+        wiring=_UNTURNED.get(part.wiring, part.wiring) if part.wiring else None,
+        id=new_id(),
     )
     joint = joint_between(inner, inner) if edit.kind == "adapter" else Joint(edit.kind)
-    return [*parts[: edit.at], first, joint, second, *parts[edit.at + 1 :]]
+    return [*parts[:at], first, joint, second, *parts[at + 1 :]]
 
 
 def _plug_of(parts: list[Part]) -> Connector:
@@ -311,7 +395,7 @@ def _merge(parts: list[Part], at: int) -> list[Part]:
     return [*parts[: at - 1], one, *parts[at + 2 :]]
 
 
-def _together(first: str | None, second: str | None) -> str | None:
+def _together(first: Wiring | None, second: Wiring | None) -> Wiring | None:
     """What two pieces do to their strands as one; None where that has no name."""
     if first is None or second is None:
         return None
@@ -329,12 +413,13 @@ def _fits(left: Connector | None, right: Connector | None) -> bool:
 
 
 def _move(parts: list[Part], edit: MoveSegment) -> list[Part]:
-    moved = _segment_at(parts, edit.at)
-    _segment_at(parts, edit.to)
+    at, to = _index(parts, edit.at), _index(parts, edit.to)
+    moved = _segment_at(parts, at)
+    _segment_at(parts, to)
     segments = [p for p in parts if isinstance(p, Segment)]
     joints = [p for p in parts if isinstance(p, Joint)]
-    segments.pop(edit.at // 2)
-    place = edit.to // 2
+    segments.pop(at // 2)
+    place = to // 2
     segments.insert(place, _turned(moved, segments, place))
     chain: list[Part] = [segments[0]]
     for joint, left, right in zip(joints, segments, segments[1:], strict=False):

@@ -1,7 +1,10 @@
 """A link: two ends and the light path between them, with what is worked out from them once."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from typing import Any
 
+from passerelle.core.plan.ends import Side
+from passerelle.core.plan.fields import new_id
 from passerelle.core.plan.house_rules import STANDARD_ONLY, HouseRules
 from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.tables import HIGH, MULTIMODE, STANDARD, Fiber, Reach, Tables
@@ -9,7 +12,8 @@ from passerelle.core.tables import HIGH, MULTIMODE, STANDARD, Fiber, Reach, Tabl
 from .loss import Loss, Term, governing_wavelength
 from .modules import End, Module, resolve
 
-A, B = "a", "b"
+A: Side = "a"
+B: Side = "b"
 ENGINEERED = "OS engineered"
 
 
@@ -21,6 +25,8 @@ class Link:
     a: End
     b: End
     path: LightPath
+    id: str = field(default_factory=new_id, compare=False, repr=False)
+    x: dict[str, Any] | None = field(default=None, compare=False, repr=False)
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +59,7 @@ class AllowedReach:
 class Direction:
     """Light from one end to the other. Levels in dBm, losses in dB, None where not known."""
 
-    sender: str
+    sender: Side
     transmitter: Module
     receiver: Module
     wavelength_nm: float
@@ -164,7 +170,7 @@ Sums = tuple[float, list[Term], Loss]
 
 
 def _direction(
-    sender: str,
+    sender: Side,
     ends: tuple[Module, Module],
     sums: Sums,
     allowed: Limit | None,

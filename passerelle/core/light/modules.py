@@ -1,43 +1,20 @@
 """The module at one end of a link: what the standard says of it, with what a data sheet changes."""
 
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 from functools import cache
+from typing import Any, Literal, Protocol
 
 from passerelle.core.plan.connectors import Connector
 from passerelle.core.plan.devices import Device, Port
+from passerelle.core.plan.ends import FIGURES, NO_SHEET, DataSheet, FittedModule, LinkEnd, sheet_of
+from passerelle.core.plan.fields import CageName, TemperatureClass
+from passerelle.core.plan.own import OwnModule
+from passerelle.core.refused import Refused
 from passerelle.core.tables import HIGH, MULTIMODE, SINGLE_MODE, STANDARD, Application, Reach
 
 CUSTOM = "custom"
 DEFAULT_PENALTY_DB = STANDARD.planning["default_penalty_db"]
-
-
-@dataclass(frozen=True, slots=True)
-class DataSheet:
-    """Figures entered for one module. They replace the table's; None leaves the table's. [dBm, m]
-
-    `source` names the document, and is needed as soon as any figure is given.
-    """
-
-    source: str | None = None
-    tx_min_dbm: float | None = None
-    tx_max_dbm: float | None = None
-    rx_min_dbm: float | None = None
-    rx_max_dbm: float | None = None
-    tx_wavelength_nm: float | None = None
-    rx_wavelength_nm: float | None = None
-    reach_m: float | None = None
-    fiber_mode: str | None = None
-    rate_gbps: float | None = None
-    penalty_db: float | None = None
-    dispersion_ps_nm: float | None = None
-
-    @property
-    def is_empty(self) -> bool:
-        """True where no figure is given."""
-        return self is NO_SHEET or self == DataSheet(source=self.source)
-
-
-NO_SHEET = DataSheet()
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,22 +64,20 @@ class Module:
         return self.levels_confidence == HIGH
 
 
-@dataclass(frozen=True, slots=True)
-class OwnModule:
-    """A module entered from a data sheet: figures for every end that it is fitted at.
-
-    sheet : its `source` names the document.
-    """
-
-    name: str
-    application: str
-    sheet: DataSheet
-    connector: Connector | None = None
-    form: str | None = None
-    temperature: str | None = None
-
-
 NO_PORT = Port()
+_NO_MODULE = FittedModule()
+
+
+class Known(Protocol):
+    """What an end may name: devices and own modules, by name."""
+
+    @property
+    def devices(self) -> Mapping[str, Device]:
+        """Devices by name."""
+
+    @property
+    def modules(self) -> Mapping[str, OwnModule]:
+        """Own modules by name."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,12 +96,61 @@ class End:
     cage: str | None = None
     connector: Connector | None = None
     data_sheet: DataSheet = NO_SHEET
-    form: str | None = None
-    coding: str | None = None
-    temperature: str | None = None
+    form: CageName | None = None
+    coding: Literal["own", "other"] | None = None
+    temperature: TemperatureClass | None = None
     port: Port = NO_PORT
     device: Device | None = None
     own: OwnModule | None = None
+    written: LinkEnd | None = field(default=None, compare=False, repr=False)
+    """The description that it was read from, whose identity it keeps."""
+
+    @classmethod
+    def of(cls, spec: LinkEnd, known: "Known") -> "End":
+        """An end as it is described. Raises Refused where it names what is not there."""
+        device = own = None
+        if spec.device is not None:
+            device = known.devices.get(spec.device)
+            if device is None:
+                raise Refused("device", f"{spec.device[:40]!r} is not in devices")
+            if spec.port is not None and spec.port.group and not device.group(spec.port.group):
+                listed = ", ".join(group.name for group in device.ports)
+                reason = f"{spec.port.group[:40]!r} is not one of {listed}"
+                raise Refused("port.group", reason)
+        module = spec.module or _NO_MODULE
+        if module.part is not None:
+            own = known.modules.get(module.part)
+            if own is None:
+                raise Refused("module.part", f"{module.part[:40]!r} is not an own module")
+        return cls(
+            spec.application, spec.place, spec.cage, module.connector,
+            sheet_of(module, module.source), module.form, module.coding, module.temperature,
+            spec.port or NO_PORT, device, own, spec,
+        )  # fmt: skip
+
+    @property
+    def spec(self) -> LinkEnd:
+        """How this end is described; it keeps the identity of the description that it was."""
+        figures: dict[str, Any] = {key: getattr(self.data_sheet, key) for key in FIGURES}
+        module = FittedModule(
+            source=self.data_sheet.source, connector=self.connector, form=self.form,
+            coding=self.coding, temperature=self.temperature,
+            part=self.own.name if self.own else None, **figures,
+        )  # fmt: skip
+        was = self.written.module if self.written is not None else None
+        if was is not None:
+            module = replace(module, id=was.id, x=was.x)
+        made = LinkEnd(
+            self.application,
+            self.place,
+            self.cage,
+            module if module != _NO_MODULE or module.x else None,
+            self.device.name if self.device else None,
+            self.port if self.port != NO_PORT or self.port.x else None,
+        )
+        if self.written is None:
+            return made
+        return replace(made, id=self.written.id, x=self.written.x)
 
     @property
     def fitted_form(self) -> str | None:
@@ -139,11 +163,11 @@ class End:
         return self.temperature or (self.own.temperature if self.own else None)
 
 
-class EndError(ValueError):
+class EndError(Refused):
     """An end names something unknown or leaves out what is needed; `key` says which."""
 
     def __init__(self, key: str, message: str) -> None:
-        super().__init__(message)
+        super().__init__(key, message)
         self.key = key
 
 
@@ -217,8 +241,7 @@ def _custom(sheet: DataSheet) -> Module:
 
 
 def _entered(sheet: DataSheet) -> frozenset[str]:
-    names = (name for name in DataSheet.__dataclass_fields__ if name != "source")
-    return frozenset(name for name in names if getattr(sheet, name) is not None)
+    return frozenset(name for name in FIGURES if getattr(sheet, name) is not None)
 
 
 def _check_levels(module: Module) -> None:
@@ -286,7 +309,7 @@ def _sheet(end: End) -> DataSheet:
     given = {key: getattr(end.data_sheet, key) for key in _entered(end.data_sheet)}
     if given:
         given["source"] = end.data_sheet.source
-    return replace(own.sheet, **given)
+    return replace(own.data_sheet, **given)
 
 
 def _leg(module: Module, lane: int | None) -> Module:

@@ -4,9 +4,11 @@ Each names its document. A figure outside what such parts can have is kept, and 
 slip of the pen. What contradicts itself is refused.
 """
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
-from passerelle.core.plan.connectors import Connector
+from passerelle.core.plan.ends import DataSheet
+from passerelle.core.plan.own import OwnBox, OwnFiber, OwnGrade, OwnModule, OwnPart
+from passerelle.core.refused import Refused
 from passerelle.core.tables import (
     HIGH,
     SINGLE_MODE,
@@ -18,75 +20,15 @@ from passerelle.core.tables import (
     Window,
 )
 
-from .modules import DataSheet, End, EndError, OwnModule, resolve
+from .modules import End, EndError, resolve
 
 
-class OwnPartError(ValueError):
+class OwnPartError(Refused):
     """An own part contradicts itself; `key` names the field."""
 
     def __init__(self, key: str, message: str) -> None:
-        super().__init__(message)
+        super().__init__(key, message)
         self.key = key
-
-
-@dataclass(frozen=True, slots=True)
-class Attenuation:
-    """Attenuation around one wavelength. [nm, dB/km] typical None takes the standard grade's."""
-
-    wavelength_nm: float
-    worst_case_db_per_km: float
-    typical_db_per_km: float | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class OwnFiber:
-    """A fiber or cable whose maker promises other figures than its standard grade.
-
-    base : the standard grade that it counts as for reach and mating.
-    """
-
-    name: str
-    base: str
-    attenuation: tuple[Attenuation, ...]
-    source: str
-    cable: bool = False
-    strands: int | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class OwnGrade:
-    """A grade of mated pair of one connector family. [dB]"""
-
-    name: str
-    family: str
-    worst_case_db: float
-    typical_db: float
-    source: str
-
-
-@dataclass(frozen=True, slots=True)
-class OwnBox:
-    """A cassette, multiplexer or other part whose loss is that of the whole part. [dB]
-
-    sort : cassette, inline or multiplexer. channels : names and centre wavelengths. [nm]
-    pairs_included : the figure holds the mated pairs at both of its ends.
-    """
-
-    name: str
-    sort: str
-    worst_case_db: float
-    typical_db: float
-    source: str
-    what: str = ""
-    channels: tuple[tuple[str, float], ...] = ()
-    fiber: str | None = None
-    ends: tuple[Connector | None, Connector | None] = (None, None)
-    wiring: str | None = None
-    pairs_included: bool = False
-    wires: tuple[tuple[int, int, int, int], ...] = ()
-
-
-OwnPart = OwnFiber | OwnGrade | OwnBox | OwnModule
 
 
 def check_usable(mode: str, wavelength_nm: float, key: str, tables: Tables = STANDARD) -> None:
@@ -126,8 +68,10 @@ def check_own(part: OwnPart, tables: Tables = STANDARD) -> None:
         _check_pair(part.worst_case_db, part.typical_db)
         if isinstance(part, OwnBox):
             _check_wires(part)
-            for at, (_, wavelength_nm) in enumerate(part.channels):
-                check_usable(SINGLE_MODE, wavelength_nm, f"channels[{at}].wavelength_nm", tables)
+            for at, channel in enumerate(part.channels):
+                check_usable(
+                    SINGLE_MODE, channel.wavelength_nm, f"channels[{at}].wavelength_nm", tables
+                )
 
 
 def _check_wires(part: OwnBox) -> None:
@@ -174,9 +118,9 @@ def extended(parts: tuple[OwnPart, ...], tables: Tables = STANDARD) -> Tables:
                 part.typical_db,
                 part.source,
                 HIGH,
-                part.what,
-                part.sort,
-                part.channels,
+                part.what or part.kind,
+                part.kind,
+                tuple((one.name, one.wavelength_nm) for one in part.channels),
                 part.pairs_included,
             )
     wires = {p.name: p.wires for p in parts if isinstance(p, OwnBox) and p.wires}
@@ -236,9 +180,9 @@ def doubts_about(part: OwnPart, tables: Tables = STANDARD) -> tuple[str, ...]:
     elif isinstance(part, OwnGrade):
         found += [_doubt("mated pair", v, tables) for v in (part.worst_case_db, part.typical_db)]
     elif isinstance(part, OwnBox):
-        found += [_doubt(part.sort, v, tables) for v in (part.worst_case_db, part.typical_db)]
+        found += [_doubt(part.kind, v, tables) for v in (part.worst_case_db, part.typical_db)]
     else:
-        found += _module_doubts(part.sheet, tables)
+        found += _module_doubts(part.data_sheet, tables)
     return tuple(dict.fromkeys(sentence for sentence in found if sentence))
 
 

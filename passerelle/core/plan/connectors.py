@@ -2,6 +2,9 @@
 
 from dataclasses import dataclass, field
 from functools import cache
+from typing import Any
+
+from .fields import spelled
 
 TYPES = ("LC", "SC", "ST", "FC", "MT-RJ", "MPO-12", "MPO-16", "MPO-24", "MPO-32")
 POLISHES = ("PC", "UPC", "APC")
@@ -23,6 +26,11 @@ class Connector:
     def __post_init__(self) -> None:
         family = "MPO" if self.type.startswith("MPO") else self.type
         object.__setattr__(self, "family", family)
+
+    @classmethod
+    def __get_pydantic_core_schema__(cls, _source: Any, _handler: Any) -> Any:
+        """In documents a connector is its name."""
+        return spelled(connector, lambda one: one.name, cls)
 
     @property
     def is_bare(self) -> bool:

@@ -5,12 +5,30 @@ nothing is known and nothing is assumed.
 """
 
 from dataclasses import dataclass
+from typing import Annotated, ClassVar, Final
 
-INDOOR, UNHEATED, OUTDOOR = "indoor", "unheated", "outdoor"
+from annotated_types import Ge, Le, Len
+
+from .fields import (
+    CageName,
+    Described,
+    Name,
+    Names,
+    PlaceName,
+    PortNumber,
+    RateGbps,
+    Surroundings,
+    Thing,
+)
+from .lightpath import Lane
+
+INDOOR: Final = "indoor"
+UNHEATED: Final = "unheated"
+OUTDOOR: Final = "outdoor"
 
 
 @dataclass(frozen=True, slots=True)
-class PortGroup:
+class PortGroup(Thing):
     """Ports of a device that are alike.
 
     speeds_gbps : what a port can be set to; empty where it is not recorded. [Gb/s]
@@ -18,27 +36,29 @@ class PortGroup:
     uplink : these ports carry what all the others bring.
     """
 
-    name: str
-    cage: str
-    count: int
-    speeds_gbps: tuple[float, ...] = ()
+    name: Name
+    cage: CageName
+    count: PortNumber
+    speeds_gbps: Annotated[tuple[RateGbps, ...], Len(0, 20)] = ()
     settable: bool | None = None
     uplink: bool = False
 
 
 @dataclass(frozen=True, slots=True)
-class Device:
+class Device(Thing):
     """A switch, converter or instrument with its port groups.
 
     own_coding_only : accepts only modules coded for its maker.
     surroundings : indoor, unheated or outdoor: where it stands.
     """
 
-    name: str
-    ports: tuple[PortGroup, ...]
-    place: str | None = None
+    KIND: ClassVar = "device"
+
+    name: Name
+    ports: Annotated[tuple[PortGroup, ...], Len(1, 50)]
+    place: PlaceName | None = None
     own_coding_only: bool | None = None
-    surroundings: str | None = None
+    surroundings: Surroundings | None = None
 
     def group(self, name: str | None) -> PortGroup | None:
         """A port group by its name; the only one where none is named."""
@@ -48,7 +68,7 @@ class Device:
 
 
 @dataclass(frozen=True, slots=True)
-class Port:
+class Port(Described):
     """The port that an end plugs into, as recorded at the end. None is not recorded.
 
     settable : False for a plain converter, whose rate cannot be set.
@@ -61,14 +81,24 @@ class Port:
     """
 
     settable: bool | None = None
-    set_gbps: float | None = None
+    set_gbps: RateGbps | None = None
     own_coding_only: bool | None = None
-    surroundings: str | None = None
+    surroundings: Surroundings | None = None
     fec: bool | None = None
-    group: str | None = None
-    number: int | None = None
+    group: Name | None = None
+    number: PortNumber | None = None
     split: bool | None = None
-    lane: int | None = None
+    lane: Lane | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Spare(Thing):
+    """Modules on the shelf. `type` is the application with its form, or an own module's name."""
+
+    KIND: ClassVar = "spare"
+
+    type: Annotated[Name, Names("own part", or_table=True)]
+    count: Annotated[int, Ge(0), Le(10_000)]
 
 
 @dataclass(frozen=True, slots=True)

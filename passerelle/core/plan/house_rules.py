@@ -1,23 +1,43 @@
 """House rules: the schools that a plan has chosen."""
 
 from dataclasses import dataclass
+from typing import Annotated, Final, Literal
 
-WORST_CASE, TYPICAL, STATISTICAL = "worst-case", "typical", "statistical"
-ALWAYS, OVER_300_M = "always", "over-300-m"
-ISO_11801, TIA_568 = "iso-11801", "tia-568"
-DATA_SHEET, STANDARD_ONLY = "data-sheet", "standard"
-WHERE_IT_REACHES, SINGLE_MODE_EVERYWHERE = "multimode-where-it-reaches", "single-mode-everywhere"
-FACTORY, PIGTAILS, FIELD = "factory", "pigtails", "field"
-BY_LENGTH = "by-length"
+from annotated_types import Ge, Le, Len, Predicate
+
+from .fields import Described, RateGbps, printable
+
+WORST_CASE: Final = "worst-case"
+TYPICAL: Final = "typical"
+STATISTICAL: Final = "statistical"
+ALWAYS: Final = "always"
+OVER_300_M: Final = "over-300-m"
+ISO_11801: Final = "iso-11801"
+TIA_568: Final = "tia-568"
+DATA_SHEET: Final = "data-sheet"
+STANDARD_ONLY: Final = "standard"
+WHERE_IT_REACHES: Final = "multimode-where-it-reaches"
+SINGLE_MODE_EVERYWHERE: Final = "single-mode-everywhere"
+FACTORY: Final = "factory"
+PIGTAILS: Final = "pigtails"
+FIELD: Final = "field"
+BY_LENGTH: Final = "by-length"
 TERMINATIONS = (BY_LENGTH, FACTORY, PIGTAILS, FIELD)
 PANEL_PLUGS = ("LC/UPC", "SC/UPC", "LC/APC", "SC/APC")
-ONE_A_TYPE, NO_SPARES = "one-a-type", "none"
-COPPER_FIRST, FIBER_BEYOND_RACK = "copper-first", "fiber-beyond-rack"
-HOME_RUN, SHARED = "home-run", "shared"
+ONE_A_TYPE: Final = "one-a-type"
+NO_SPARES: Final = "none"
+COPPER_FIRST: Final = "copper-first"
+FIBER_BEYOND_RACK: Final = "fiber-beyond-rack"
+HOME_RUN: Final = "home-run"
+SHARED: Final = "shared"
+TerminationRule = Literal["by-length", "factory", "pigtails", "field"]
+Finish = Literal["factory", "pigtails", "field"]
+PanelPlug = Literal["LC/UPC", "SC/UPC", "LC/APC", "SC/APC"]
+Decibels = Annotated[float, Ge(0), Le(20)]
 
 
 @dataclass(frozen=True, slots=True)
-class HouseRules:
+class HouseRules(Described):
     """How this plan judges and proposes its links.
 
     loss_basis : worst-case (default: the limits of the standards assume it), typical, or
@@ -41,24 +61,26 @@ class HouseRules:
         fiber-beyond-rack.
     outlying : home-run (default: a cable of its own to each outlying point) or shared (one cable
         past all of them).
+    currency : the word behind prices.
     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
     """
 
-    loss_basis: str = WORST_CASE
-    tight_below_db: float = 0.5
-    repair_splices: int = 0
-    ageing_db: float = 0.0
-    safety_margin_db: float = 0.0
-    mode_conditioning: str = ALWAYS
-    sigmas: float = 2.0
-    outside_plant: str = ISO_11801
-    reach_from: str = DATA_SHEET
-    mode_school: str = WHERE_IT_REACHES
-    termination: str = BY_LENGTH
-    panel_plug: str = PANEL_PLUGS[0]
-    most_mated_pairs: int = 6
-    growth_gbps: float | None = None
-    spares: str = ONE_A_TYPE
-    spare_strands_percent: float = 20.0
-    short_runs: str = COPPER_FIRST
-    outlying: str = HOME_RUN
+    loss_basis: Literal["worst-case", "typical", "statistical"] = WORST_CASE
+    tight_below_db: Decibels = 0.5
+    repair_splices: Annotated[int, Ge(0), Le(100)] = 0
+    ageing_db: Decibels = 0.0
+    safety_margin_db: Decibels = 0.0
+    mode_conditioning: Literal["always", "over-300-m"] = ALWAYS
+    sigmas: Annotated[float, Ge(1), Le(3)] = 2.0
+    outside_plant: Literal["iso-11801", "tia-568"] = ISO_11801
+    reach_from: Literal["data-sheet", "standard"] = DATA_SHEET
+    mode_school: Literal["multimode-where-it-reaches", "single-mode-everywhere"] = WHERE_IT_REACHES
+    termination: TerminationRule = BY_LENGTH
+    panel_plug: PanelPlug = "LC/UPC"
+    most_mated_pairs: Annotated[int, Ge(0), Le(100)] = 6
+    growth_gbps: RateGbps | None = None
+    spares: Literal["one-a-type", "none"] = ONE_A_TYPE
+    spare_strands_percent: Annotated[float, Ge(0), Le(100)] = 20.0
+    currency: Annotated[str, Len(1, 12), Predicate(printable)] = "units"
+    short_runs: Literal["copper-first", "fiber-beyond-rack"] = COPPER_FIRST
+    outlying: Literal["home-run", "shared"] = HOME_RUN

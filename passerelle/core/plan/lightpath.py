@@ -9,15 +9,55 @@ Paths compose as two-ports cascade: joined(a, joint, b) adds lengths and losses 
 """
 
 from dataclasses import dataclass, replace
+from typing import Annotated, Any, Literal
+
+from annotated_types import Ge, Le, Len
+
+from passerelle.core.tables.rows import Keys, Wiring
 
 from .connectors import Connector
+from .fields import (
+    FiberName,
+    GradeName,
+    LossDb,
+    Metres,
+    Name,
+    Names,
+    StrandNumber,
+    Tagged,
+    Text,
+    Thing,
+    as_document,
+    new_id,
+)
 
 MAX_PARTS = 500
-MAX_LENGTH_M = 200_000.0
+SegmentKind = Literal["cord", "cable", "pigtail", "cassette", "inline"]
+JointKind = Literal["adapter", "fusion", "mechanical"]
+LengthFrom = Literal["measured", "drawing", "guess"]
+FiberFrom = Literal["print", "record", "guess"]
+Lane = Annotated[int, Ge(1), Le(8)]
+
+
+class _Unsaid(float):
+    """No length, as long as none is said: counts as 0 m, and is told from a length of 0 m."""
+
+    def __eq__(self, other: object) -> bool:
+        return self is other
+
+    __hash__ = float.__hash__
+
+    @classmethod
+    def __get_pydantic_core_schema__(cls, _source: Any, _handler: Any) -> Any:
+        """In a schema it is a number."""
+        return {"type": "float"}
+
+
+UNSAID = _Unsaid(0.0)
 
 
 @dataclass(frozen=True, slots=True)
-class Segment:
+class Segment(Thing):
     """A length of glass with its two ends, or an inline part with a loss of its own.
 
     length_m : optical length, metres. [m]
@@ -38,39 +78,43 @@ class Segment:
     cable, strand_numbers : the plant's cable that this segment is, and the strands taken of it.
     """
 
-    kind: str
-    length_m: float = 0.0
-    fiber: str | None = None
+    __pydantic_config__ = as_document(kind="segment")
+
+    kind: SegmentKind
+    length_m: Metres = UNSAID
+    fiber: FiberName | None = None
     ends: tuple[Connector | None, Connector | None] = (None, None)
-    wiring: str | None = None
-    loss_db: float | None = None
-    source: str | None = None
-    what: str | None = None
-    label: str | None = None
+    wiring: Wiring | None = None
+    loss_db: LossDb | None = None
+    source: Text | None = None
+    what: Name | None = None
+    label: Name | None = None
     conditioning: bool = False
-    strands: int | None = None
-    part: str | None = None
-    channels: tuple[str, ...] = ()
-    line: str | None = None
-    lane: int | None = None
+    strands: StrandNumber | None = None
+    part: Annotated[Name, Names("own part", or_table=True)] | None = None
+    channels: Annotated[tuple[Name, ...], Len(0, 2)] = ()
+    line: Name | None = None
+    lane: Lane | None = None
     existing: bool = False
-    length_from: str | None = None
-    fiber_from: str | None = None
-    port: int | None = None
-    clip: str | None = None
-    front: str | None = None
-    cable: str | None = None
-    strand_numbers: tuple[int, ...] = ()
+    length_from: LengthFrom | None = None
+    fiber_from: FiberFrom | None = None
+    port: Annotated[int, Ge(1), Le(12)] | None = None
+    clip: Literal["splits", "fixed"] | None = None
+    front: Literal["a", "b"] | None = None
+    cable: Annotated[Name, Names("cable")] | None = None
+    strand_numbers: Annotated[tuple[StrandNumber, ...], Len(0, 144)] = ()
 
     def reversed(self) -> "Segment":
         """The same segment seen from the other end."""
         alike = self.kind == "cassette" and self.ends[0] == self.ends[1]
-        front = {"a": "b", "b": "a", "": "b" if alike else None}[self.front or ""]
+        front: Literal["a", "b"] | None = "b" if alike else None
+        if self.front is not None:
+            front = "a" if self.front == "b" else "b"
         return replace(self, ends=(self.ends[1], self.ends[0]), front=front)
 
 
 @dataclass(frozen=True, slots=True)
-class Joint:
+class Joint(Thing):
     """An adapter (one mated pair), a fusion splice or a mechanical splice.
 
     grade : adapters only; None counts as standard.
@@ -79,17 +123,23 @@ class Joint:
     crossed : strands 1 and 2 (3 and 4 …) have changed places in this splice.
     """
 
-    kind: str
-    grade: str | None = None
-    loss_db: float | None = None
-    source: str | None = None
-    keys: str | None = None
+    __pydantic_config__ = as_document(kind="joint")
+
+    kind: JointKind
+    grade: GradeName | None = None
+    loss_db: LossDb | None = None
+    source: Text | None = None
+    keys: Keys | None = None
     hybrid: bool = False
-    label: str | None = None
+    label: Name | None = None
     crossed: bool = False
 
 
 Part = Segment | Joint
+AnyPart = Annotated[
+    Part, Tagged("a part has the key 'segment' or the key 'joint'", segment=Segment, joint=Joint)
+]
+"""A part as documents have it."""
 
 
 class PathError(ValueError):
@@ -102,12 +152,17 @@ class PathError(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class LightPath:
-    """An ordered chain of parts. Raises PathError where the chain is broken."""
+    """An ordered chain of parts, each with an id of its own. Raises PathError where it is broken.
+
+    A part that stands in the chain twice becomes two: the second gets a new id.
+    """
 
     parts: tuple[Part, ...]
 
     def __post_init__(self) -> None:
         check_chain([isinstance(part, Segment) for part in self.parts])
+        if len({part.id for part in self.parts}) < len(self.parts):
+            object.__setattr__(self, "parts", _distinct(self.parts))
 
     @property
     def length_m(self) -> float:
@@ -131,6 +186,15 @@ class LightPath:
         return LightPath(
             tuple(p.reversed() if isinstance(p, Segment) else p for p in reversed(self.parts))
         )
+
+
+def _distinct(parts: tuple[Part, ...]) -> tuple[Part, ...]:
+    seen: set[str] = set()
+    found: list[Part] = []
+    for part in parts:
+        found.append(replace(part, id=new_id()) if part.id in seen else part)
+        seen.add(part.id)
+    return tuple(found)
 
 
 def joined(first: LightPath, joint: Joint, second: LightPath) -> LightPath:

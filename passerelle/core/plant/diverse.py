@@ -14,7 +14,9 @@ from typing import NamedTuple
 
 import rustworkx as rx
 
-from .model import Pathway, Plant
+from passerelle.core.plan.backbone import Pathway
+
+from .model import Plant
 
 FINE = 1e7
 """Dearer than any detour: a metre shared costs as much as this many metres walked."""

@@ -1,232 +1,20 @@
-"""What a site has: places, pathways between them, cables on routes, splices, and who uses what."""
+"""The plant: a site with the links that run through it, and the look-ups that the rules use."""
 
 from collections import defaultdict
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any
 
-from passerelle.core.tables.site import KINDS, PRACTICE, CableType
-
-FREE, USED, DARK, BAD, RESERVED = "free", "used", "dark", "bad", "reserved"
-
-
-@dataclass(frozen=True, slots=True)
-class Place:
-    """A building, room, rack, cabinet, chamber, pole or hut.
-
-    x_m, y_m : east and north. [m] space : plenum, riser or general, where it is indoors.
-    surroundings : indoor, unheated, outdoor, wet or salt. inside : the place that it is part of.
-    """
-
-    name: str
-    kind: str | None = None
-    x_m: float | None = None
-    y_m: float | None = None
-    surroundings: str | None = None
-    space: str | None = None
-    power: str | None = None
-    inside: str | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Bend:
-    """A bend of a pathway. at_m : from its a end; None: evenly spread. radius_m None: unknown."""
-
-    angle_deg: float
-    radius_m: float | None = None
-    at_m: float | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Other:
-    """What else lies in a pathway: cables that are not the plan's. power : mains conductors."""
-
-    what: str
-    od_mm: float
-    count: int = 1
-    power: bool = False
-
-
-@dataclass(frozen=True, slots=True)
-class Pathway:
-    """A way from place a to place b that cables can take.
-
-    length_from : measured, drawing or guess. inner_mm : of a round raceway; width_mm, height_mm :
-    of a tray. rise_m : how much higher b lies than a. lies_in : name of the trench, bank or bridge
-    that it shares with other pathways. hazards : wet, sun, rodents, salt, lightning.
-    """
-
-    name: str
-    a: str
-    b: str
-    kind: str = "conduit"
-    length_m: float = 0.0
-    length_from: str | None = None
-    inner_mm: float | None = None
-    width_mm: float | None = None
-    height_mm: float | None = None
-    bends: tuple[Bend, ...] = ()
-    rise_m: float = 0.0
-    others: tuple[Other, ...] = ()
-    lies_in: str | None = None
-    hazards: tuple[str, ...] = ()
-    space: str | None = None
-    friction: float | None = None
-    pull_string: bool | None = None
-
-    def other_end(self, place: str) -> str:
-        """The place at its other end."""
-        return self.b if place == self.a else self.a
-
-    @property
-    def pulled(self) -> bool:
-        """Cable is pulled through it, not laid."""
-        return KINDS[self.kind].pulled
-
-    @property
-    def outdoor(self) -> bool:
-        """It lies outdoors by its kind or by what it is exposed to."""
-        return KINDS[self.kind].outdoor or bool({"wet", "sun", "salt"} & set(self.hazards))
-
-    @property
-    def has_power(self) -> bool:
-        """Mains conductors lie in it."""
-        return any(other.power for other in self.others)
-
-
-@dataclass(frozen=True, slots=True)
-class Termination:
-    """How one end of a cable is finished: factory, pigtails or field connectors; on which panel.
-
-    first_port : the panel's port that the first pair stands on. head_mm : of a pulling head.
-    """
-
-    kind: str | None = None
-    connector: str | None = None
-    panel: str | None = None
-    first_port: int = 1
-    head_mm: float | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class StrandNote:
-    """What is said of a strand: dark, bad or reserved, and why."""
-
-    strand: int
-    state: str
-    note: str | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Slack:
-    """Length left at a place on the way. [m]"""
-
-    place: str
-    length_m: float
-
-
-@dataclass(frozen=True, slots=True)
-class Cable:
-    """A cable from place a to place b along a chain of pathways.
-
-    type : construction; None: not known. fiber : grade of its glass.
-    length_m : as ordered, or by its sheath marks; None: route and slack count.
-    glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document.
-    feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on.
-    wish : not planned to be pulled: an extra run that a leftover would do for.
-    """
-
-    name: str
-    a: str
-    b: str
-    fiber: str
-    strands: int
-    type: CableType | None = None
-    route: tuple[str, ...] = ()
-    slack_a_m: float | None = None
-    slack_b_m: float | None = None
-    slack_on_way: tuple[Slack, ...] = ()
-    length_m: float | None = None
-    glass_m: float | None = None
-    loss_db: float | None = None
-    loss_nm: float | None = None
-    measured: str | None = None
-    existing: bool = False
-    fiber_from: str | None = None
-    ends: tuple[Termination, Termination] = (Termination(), Termination())
-    feed: str = "a"
-    pull_points: tuple[str, ...] = ()
-    lubricated: bool = False
-    bonded: bool | None = None
-    notes: tuple[StrandNote, ...] = ()
-    wish: bool = False
-
-    @property
-    def per_tube(self) -> int:
-        """Strands to a tube; 12 where the construction is not known."""
-        return self.type.per_tube if self.type else 12
-
-
-@dataclass(frozen=True, slots=True)
-class SpliceRow:
-    """`count` strands of cable a, from a_first, spliced to those of cable b, from b_first."""
-
-    a: str
-    a_first: int
-    b: str
-    b_first: int
-    count: int
-    kind: str = "fusion"
-
-
-@dataclass(frozen=True, slots=True)
-class Closure:
-    """Splices at a place."""
-
-    name: str
-    place: str
-    rows: tuple[SpliceRow, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Group:
-    """Links that stand in for each other: one of them is enough."""
-
-    name: str
-    links: tuple[str, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Feed:
-    """How a device far away gets its power.
-
-    way : mains, pair or composite. load_w : what the device takes. [W]
-    length_m : of pair or copper; None: that of `cable`. source_v, least_v : at the source, and the
-    least that the device needs; area_mm2 : of one conductor; copper_c : its temperature.
-    power_class : of the source, over a pair.
-    """
-
-    name: str
-    place: str
-    way: str
-    load_w: float
-    cable: str | None = None
-    length_m: float | None = None
-    source_v: float | None = None
-    least_v: float | None = None
-    area_mm2: float | None = None
-    copper_c: float | None = None
-    power_class: str | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Reel:
-    """A drum in the store."""
-
-    name: str
-    type: str
-    length_m: float
-    strands: int | None = None
+from passerelle.core.plan.backbone import (
+    Cable,
+    Closure,
+    Feed,
+    Group,
+    Pathway,
+    Place,
+    Reel,
+)
+from passerelle.core.tables.site import PRACTICE
 
 
 @dataclass(frozen=True, slots=True)
@@ -245,9 +33,9 @@ class Use:
 
 @dataclass(frozen=True, slots=True)
 class LinkUse:
-    """A link as the plant sees it. key : its number or index."""
+    """A link as the plant sees it. key : its id."""
 
-    key: int
+    key: str
     name: str
     places: tuple[str | None, str | None]
     devices: tuple[str | None, str | None] = (None, None)

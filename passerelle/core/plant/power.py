@@ -9,6 +9,7 @@ Direct current to a load of constant power P over a loop of resistance R from a 
 import math
 from dataclasses import dataclass
 
+from passerelle.core.plan.backbone import Feed
 from passerelle.core.tables.site import (
     COPPER_SOURCE,
     PAIR_REACH_M,
@@ -18,7 +19,7 @@ from passerelle.core.tables.site import (
     RESISTIVITY,
 )
 
-from .model import Feed, Plant, lengths
+from .model import Plant, lengths
 
 MAINS, PAIR, COMPOSITE = "mains", "pair", "composite"
 WORKS, FAILS, UNKNOWN = "works", "fails", "unknown"

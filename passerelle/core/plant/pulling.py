@@ -12,9 +12,10 @@ import math
 from dataclasses import dataclass
 from itertools import combinations
 
+from passerelle.core.plan.backbone import Cable, Pathway
 from passerelle.core.tables.site import FRICTION, PRACTICE
 
-from .model import Cable, Pathway, Plant
+from .model import Plant
 
 A, B = "a", "b"
 EVEN_N = 1.0

@@ -3,9 +3,10 @@
 import math
 from dataclasses import dataclass
 
+from passerelle.core.plan.backbone import Pathway
 from passerelle.core.tables.site import FILLS, JAM_FROM, JAM_TO, TRAY, Fill
 
-from .model import Pathway, Plant
+from .model import Plant
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,9 +2,10 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.plan.backbone import Cable, Reel
 from passerelle.core.tables.site import PRACTICE
 
-from .model import Cable, Plant, Reel, lengths
+from .model import Plant, lengths
 
 
 @dataclass(frozen=True, slots=True)

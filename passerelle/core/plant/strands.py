@@ -2,9 +2,11 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.plan.backbone import BAD, DARK, FREE, RESERVED, USED, Cable, Closure
+from passerelle.core.plan.lightpath import JointKind
 from passerelle.core.tables.site import STRAND_ORDER
 
-from .model import BAD, DARK, FREE, RESERVED, USED, Cable, Closure, Plant
+from .model import Plant
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +52,7 @@ def _port(cable: Cable, side: int, number: int) -> int | None:
 
 def strands(plant: Plant, cable: Cable) -> tuple[Strand, ...]:
     """Every strand of a cable with what is known of it."""
-    notes = {note.strand: note for note in cable.notes}
+    notes = {note.strand: note for note in cable.strand_notes}
     users: dict[int, list[str]] = {}
     for link, use in plant.uses_of.get(cable.name, ()):
         for number in use.strands:
@@ -59,7 +61,7 @@ def strands(plant: Plant, cable: Cable) -> tuple[Strand, ...]:
     for number in range(1, cable.strands + 1):
         tube, in_tube = divmod(number - 1, cable.per_tube)
         note, links = notes.get(number), tuple(users.get(number, ()))
-        state = note.state if note else FREE
+        state: str = note.state if note else FREE
         if links and state not in (BAD,):
             state = USED
         found.append(
@@ -74,7 +76,9 @@ def strands(plant: Plant, cable: Cable) -> tuple[Strand, ...]:
 def taken(plant: Plant, cable: Cable) -> set[int]:
     """Numbers of the strands that are not free: used, dark, bad or reserved."""
     numbers = {n for _, use in plant.uses_of.get(cable.name, ()) for n in use.strands}
-    return numbers | {note.strand for note in cable.notes if note.state in (DARK, BAD, RESERVED)}
+    return numbers | {
+        note.strand for note in cable.strand_notes if note.state in (DARK, BAD, RESERVED)
+    }
 
 
 def next_free(plant: Plant, cable: Cable, count: int, *, besides: str = "") -> tuple[int, ...]:
@@ -83,7 +87,7 @@ def next_free(plant: Plant, cable: Cable, count: int, *, besides: str = "") -> t
     Pairs start at an odd number, so that they share a duplex port. Strands that the link `besides`
     holds count as free.
     """
-    busy = {note.strand for note in cable.notes if note.state in (DARK, BAD, RESERVED)}
+    busy = {note.strand for note in cable.strand_notes if note.state in (DARK, BAD, RESERVED)}
     for link, use in plant.uses_of.get(cable.name, ()):
         if link.name != besides:
             busy.update(use.strands)
@@ -104,11 +108,11 @@ class Stretch:
     cable: str
     strands: tuple[int, ...]
     forward: bool
-    splice: str | None = None
+    splice: JointKind | None = None
 
 
-def _across(closure: Closure, cable: str, strand: int) -> tuple[str, int, str] | None:
-    for row in closure.rows:
+def _across(closure: Closure, cable: str, strand: int) -> tuple[str, int, JointKind] | None:
+    for row in closure.splices:
         if row.a == cable and row.a_first <= strand < row.a_first + row.count:
             return row.b, row.b_first + strand - row.a_first, row.kind
         if row.b == cable and row.b_first <= strand < row.b_first + row.count:
@@ -136,7 +140,7 @@ def followed(plant: Plant, cable: Cable, numbers: tuple[int, ...]) -> tuple[Stre
 
 def _spliced(
     plant: Plant, place: str, cable: str, numbers: tuple[int, ...]
-) -> tuple[str, tuple[int, ...], str] | None:
+) -> tuple[str, tuple[int, ...], JointKind] | None:
     for closure in plant.closures.values():
         if closure.place != place:
             continue

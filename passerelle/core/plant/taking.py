@@ -9,10 +9,11 @@ from dataclasses import replace
 
 from passerelle.core.light.link import Link
 from passerelle.core.light.modules import resolve
+from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.connectors import connector
-from passerelle.core.plan.lightpath import Joint, LightPath, Part, PathError, Segment
+from passerelle.core.plan.lightpath import Joint, LengthFrom, LightPath, Part, PathError, Segment
 
-from .model import Cable, LinkUse, Plant, Use, lengths
+from .model import LinkUse, Plant, Use, lengths
 from .strands import StrandError, Stretch, followed
 
 SAME_WINDOW_NM = 100.0
@@ -38,16 +39,16 @@ def uses_of(link: Link) -> tuple[Use, ...]:
     )
 
 
-def link_use(key: int, link: Link) -> LinkUse:
+def link_use(link: Link) -> LinkUse:
     """A link as the plant sees it."""
     devices = tuple(end.device.name if end.device else None for end in (link.a, link.b))
-    return LinkUse(key, link.name, (link.a.place, link.b.place), (devices[0], devices[1]),
+    return LinkUse(link.id, link.name, (link.a.place, link.b.place), (devices[0], devices[1]),
                    uses_of(link))  # fmt: skip
 
 
-def with_links(plant: Plant, links: Iterable[tuple[int, Link]]) -> Plant:
+def with_links(plant: Plant, links: Iterable[Link]) -> Plant:
     """The same plant with the links that run through it."""
-    return replace(plant, links=tuple(link_use(key, link) for key, link in links))
+    return replace(plant, links=tuple(link_use(link) for link in links))
 
 
 def as_segment(plant: Plant, segment: Segment, cable: Cable, wavelengths: set[float]) -> Segment:
@@ -57,7 +58,7 @@ def as_segment(plant: Plant, segment: Segment, cable: Cable, wavelengths: set[fl
     window, and its source names the document.
     """
     known = lengths(plant, cable)
-    length_from = "measured" if known.glass_from == "measured" else "drawing"
+    length_from: LengthFrom = "measured" if known.glass_from == "measured" else "drawing"
     if known.glass_from == "planned" and not known.certain:
         length_from = "guess"
     loss, source = None, None
@@ -172,7 +173,7 @@ def _check_numbers(cable: Cable, numbers: tuple[int, ...], needed: int) -> None:
     worst = max(numbers)
     if worst > cable.strands or min(numbers) < 1:
         raise StrandError(f"“{cable.name}” has {cable.strands} strands; there is no {worst}")
-    bad = {note.strand for note in cable.notes if note.state == "bad"}.intersection(numbers)
+    bad = {note.strand for note in cable.strand_notes if note.state == "bad"}.intersection(numbers)
     if bad:
         raise StrandError(f"strand {min(bad)} of “{cable.name}” is noted as bad")
 
@@ -232,6 +233,7 @@ def _built(plant: Plant, stretches: tuple[Stretch, ...], old: tuple[Part, ...]) 
         built.append(
             Segment(
                 "cable",
+                0.0,
                 ends=(_BARE, _BARE),
                 wiring=wiring,
                 cable=stretch.cable,

@@ -7,9 +7,10 @@ from passerelle.core.judge.check import FAILS, TIGHT, WORKS, LinkCheck
 from passerelle.core.judge.findings import EFFORTS, Finding, Remedy
 from passerelle.core.judge.polarity import is_multi_fiber
 from passerelle.core.light.edits import EditError, SetEnd, SetPart, apply_all
-from passerelle.core.light.link import Link
-from passerelle.core.light.modules import NO_SHEET, EndError
+from passerelle.core.light.link import A, B, Link
+from passerelle.core.light.modules import EndError
 from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.ends import NO_SHEET
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.strands.methods import choices
 from passerelle.core.tables import MULTIMODE, STANDARD, Application
@@ -45,8 +46,8 @@ def with_application(link: Link, application: Application) -> tuple[SetEnd, SetE
     far = application.pairs_with or application.name
     first, last = link.path.segment(0), link.path.segment(len(link.path.parts) - 1)
     for side, end, name, there in (
-        ("a", link.a, application.name, first.ends[0]),
-        ("b", link.b, far, last.ends[1]),
+        (A, link.a, application.name, first.ends[0]),
+        (B, link.b, far, last.ends[1]),
     ):
         if (
             there is not None
@@ -60,19 +61,19 @@ def with_application(link: Link, application: Application) -> tuple[SetEnd, SetE
         new = replace(
             end, application=name, data_sheet=NO_SHEET, own=None, form=None, connector=socket
         )
-        edits.append(SetEnd(side, new))
+        edits.append(SetEnd.to(side, new))
     return edits[0], edits[1]
 
 
 def with_glass(link: Link, fiber: str) -> tuple[SetPart, ...]:
     """Edits that make every segment of glass of one fiber; entered losses no longer hold then."""
     edits = []
-    for at, part in enumerate(link.path.parts):
+    for part in link.path.parts:
         if isinstance(part, Segment) and part.fiber is not None and part.fiber != fiber:
             new = replace(part, fiber=fiber, existing=False, length_from=None, fiber_from=None)
             if part.kind != "cassette":
                 new = replace(new, loss_db=None, source=None)
-            edits.append(SetPart(at, new))
+            edits.append(SetPart.to(new))
     return tuple(edits)
 
 

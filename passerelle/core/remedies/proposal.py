@@ -12,9 +12,11 @@ from passerelle.core.light.edits import apply_all, joint_between, low_loss_adapt
 from passerelle.core.light.link import Link, budget
 from passerelle.core.light.modules import End
 from passerelle.core.plan.connectors import Connector, connector
-from passerelle.core.plan.house_rules import BY_LENGTH, FACTORY, FIELD, PIGTAILS, HouseRules
-from passerelle.core.plan.lightpath import MAX_LENGTH_M, Joint, LightPath, Part, Segment
+from passerelle.core.plan.fields import MAX_LENGTH_M
+from passerelle.core.plan.house_rules import BY_LENGTH, FACTORY, FIELD, PIGTAILS, Finish, HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Part, Segment
 from passerelle.core.tables import MULTIMODE, STANDARD, Application, Fiber
+from passerelle.core.tables.rows import Wiring
 
 MULTIMODE_GRADE, SINGLE_MODE_GRADE = "OM4", "OS2"
 DEFAULT_RULES = HouseRules()
@@ -146,14 +148,14 @@ def _trunk(cable_m: float, fiber: Fiber, plug: Connector) -> list[Part]:
     """A multi-fiber trunk, which is always factory-made: pinned, so that the cords are not."""
     panel = connector(f"{plug.type}/{plug.polish}/pinned")
     # Opposed keys do not turn the row over: with angled faces one type-B part, the trunk, will do.
-    wiring = "type-A" if plug.is_angled else "type-B"
+    wiring: Wiring = "type-A" if plug.is_angled else "type-B"
     cord = Segment("cord", STANDARD.planning["cord_m"], fiber.name, (plug, plug), wiring)
     adapter = joint_between(plug, panel)
     cable = Segment("cable", cable_m, fiber.name, (panel, panel), "type-B")
     return [cord, adapter, cable, adapter, cord]
 
 
-def termination(cable_m: float, rules: HouseRules) -> str:
+def termination(cable_m: float, rules: HouseRules) -> Finish:
     """How a new cable of this length is terminated by the house rules.
 
     By length: factory-made while short. A factory-made cable comes in one piece: over a reel it is
@@ -175,7 +177,7 @@ def _reels(cable_m: float, fiber: Fiber, one_strand: bool) -> list[Part]:
     run: list[Part] = []
     for at in range(pieces):
         crossed = at == 0 and not one_strand
-        wiring = "crossed" if crossed else "straight"
+        wiring: Wiring = "crossed" if crossed else "straight"
         run.append(Segment("cable", cable_m / pieces, fiber.name, (bare, bare), wiring))
         run.append(Joint("fusion"))
     return run[:-1]

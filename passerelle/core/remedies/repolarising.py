@@ -45,7 +45,7 @@ def repolarised(budget: Budget) -> tuple[Remedy, ...]:
     return tuple(
         Remedy(
             " and ".join(change.label for change in made),
-            tuple(SetPart(change.at, change.part) for change in made),
+            tuple(SetPart.to(change.part) for change in made),
             WORDS[max(made, key=lambda c: EFFORT[c.kind]).kind],
         )
         for made in works[:MOST]

@@ -82,7 +82,7 @@ def _grades(link: Link, grade: str, tables: Tables) -> list[Edit]:
         near = link.path.segment(at - 1).ends[1]
         known = grade == "reference" or (near and (near.family, grade) in tables.mated_pairs)
         if known and (joint.grade or "standard") != grade:
-            edits.append(SetPart(at, replace(joint, grade=grade)))
+            edits.append(SetPart.to(replace(joint, grade=grade)))
     return edits
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from passerelle.core.plan.connectors import Connector
 from passerelle.core.plan.lightpath import Joint, LightPath, Part, Segment
 from passerelle.core.tables import STANDARD
+from passerelle.core.tables.rows import Keys, Wiring
 
 from .places import DUPLEX, TYPES
 
@@ -43,7 +44,7 @@ def _joint(path: LightPath, at: int, part: Joint) -> Iterator[Change]:
         return
     if not _multi(near) or part.keys is None:
         return
-    keys = "aligned" if part.keys == "opposed" else "opposed"
+    keys: Keys = "aligned" if part.keys == "opposed" else "opposed"
     if keys == "aligned" and near is not None and near.is_angled:
         return  # angled faces never meet with aligned keys
     yield Change(at, "adapter", replace(part, keys=keys), f"Adapter at part {at + 1}: keys {keys}")
@@ -65,7 +66,7 @@ def _segment(at: int, part: Segment) -> Iterator[Change]:
                 label = f"{kind.capitalize()} at part {at + 1}: {name}"
                 yield Change(at, kind, replace(part, wiring=name), label)
     elif part.kind == "cord" and part.wiring in DUPLEX:
-        other = "A-A" if DUPLEX[part.wiring] else "A-B"
+        other: Wiring = "A-A" if DUPLEX[part.wiring] else "A-B"
         how = "straight" if other == "A-A" else "crossed"
         new = replace(part, wiring=other)
         if part.clip == "splits":

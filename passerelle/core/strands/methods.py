@@ -4,10 +4,12 @@ A method fixes cords, cassettes, trunk and adapters together. A path may be read
 """
 
 from dataclasses import dataclass, replace
+from typing import cast
 
 from passerelle.core.light.edits import SetPart
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.tables import STANDARD, Method
+from passerelle.core.tables.rows import Keys, Wiring
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,10 +61,10 @@ def skeleton(path: LightPath) -> Skeleton | None:
     return Skeleton((0, last), cassettes, trunks, adapters)
 
 
-def _wanted(method: Method, bones: Skeleton, turned: bool) -> dict[int, str]:
+def _wanted(method: Method, bones: Skeleton, turned: bool) -> dict[int, Keys | Wiring]:
     """What a method wants of each part, by index: a wiring, or an adapter's keys."""
     turn = slice(None, None, -1 if turned else 1)
-    wanted = dict(zip(bones.cords, method.cords[turn], strict=True))
+    wanted: dict[int, Keys | Wiring] = dict(zip(bones.cords, method.cords[turn], strict=True))
     if method.cassettes is not None:
         wanted |= dict(zip(bones.cassettes, method.cassettes[turn], strict=True))
     wanted |= dict.fromkeys(bones.trunks, method.trunk)
@@ -154,7 +156,7 @@ def choices(path: LightPath) -> tuple[Choice, ...]:
             key=lambda w: sum(_has(path, i) != want for i, want in w.items()),
         )
         edits = tuple(
-            SetPart(at, _with(path, at, want))
+            SetPart.to(_with(path, at, want))
             for at, want in sorted(wanted.items())
             if _has(path, at) != want
         )
@@ -162,8 +164,8 @@ def choices(path: LightPath) -> tuple[Choice, ...]:
     return tuple(found)
 
 
-def _with(path: LightPath, at: int, want: str) -> Segment | Joint:
+def _with(path: LightPath, at: int, want: Keys | Wiring) -> Segment | Joint:
     part = path.parts[at]
     if isinstance(part, Joint):
-        return replace(part, keys=want)
-    return replace(part, wiring=want)
+        return replace(part, keys=cast(Keys, want))
+    return replace(part, wiring=cast(Wiring, want))

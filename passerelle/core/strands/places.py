@@ -10,6 +10,7 @@ from functools import cache
 from passerelle.core.plan.connectors import Connector
 from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.tables import STANDARD, Tables
+from passerelle.core.tables.rows import Wiring
 
 Place = tuple[int, int]
 Wires = dict[Place, Place]
@@ -18,7 +19,7 @@ PLUGS = 12
 """Maps cover this many plugs side by side: six duplex ports of a cassette, twelve of a panel."""
 ROWS = {"MPO-12": (1, 12), "MPO-16": (1, 16), "MPO-24": (2, 12), "MPO-32": (2, 16)}
 """Rows and columns of multi-fiber plugs (IEC 61754-7)."""
-TYPES = ("type-A", "type-B", "type-C")
+TYPES: tuple[Wiring, ...] = ("type-A", "type-B", "type-C")
 DUPLEX = {"A-B": True, "crossed": True, "A-A": False, "straight": False}
 
 
@@ -79,7 +80,7 @@ def inverse(wires: Wires) -> Wires:
 
 
 @cache
-def _cassette(name: str) -> Wires | None:
+def _cassette(name: Wiring) -> Wires | None:
     """A cassette of the table from its ports in front to its plugs behind.
 
     A cassette of more ports has more plugs of the same sort: ports 7 to 12 lead to plug 2.
@@ -123,7 +124,7 @@ def of_segment(segment: Segment, tables: Tables = STANDARD) -> Wires | None:
     if segment.kind == "inline":
         return straight(counts[0])
     if segment.kind == "cassette":
-        made = _cassette(segment.wiring or "")
+        made = _cassette(segment.wiring) if segment.wiring else None
         if made is None:
             return None
         return made if front_is_near(segment) else inverse(made)

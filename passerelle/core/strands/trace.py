@@ -151,7 +151,7 @@ def _plugs(path: LightPath) -> int:
     segments = [p for p in path.parts if isinstance(p, Segment)]
     width = positions(segments[0].ends[0])
     for segment in segments:
-        conversion = STANDARD.conversions.get(segment.wiring or "")
+        conversion = STANDARD.conversions.get(segment.wiring) if segment.wiring else None
         if conversion is not None:
             return max(wire[0 if front_is_near(segment) else 2] for wire in conversion.front)
     wide = [s for s in segments if max(positions(end) for end in s.ends) > 2]

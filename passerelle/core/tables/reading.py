@@ -2,7 +2,7 @@
 
 import math
 import tomllib
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import MISSING, dataclass, field, fields
 from functools import cached_property
 from importlib.resources import files
@@ -31,6 +31,7 @@ from .rows import (
     TableError,
     Usable,
     Window,
+    Wiring,
 )
 
 Row = TypeVar("Row")
@@ -65,11 +66,11 @@ class Tables:
     cages: dict[str, Cage]
     fits: dict[tuple[str, str], Fit]
     schools: tuple[School, ...]
-    cassettes: dict[str, Cassette]
-    conversions: dict[str, Conversion]
+    cassettes: dict[Wiring, Cassette]
+    conversions: dict[Wiring, Conversion]
     methods: tuple[Method, ...]
     parallel_methods: tuple[Method, ...]
-    wires: dict[str, tuple[tuple[int, int, int, int], ...]] = field(default_factory=dict)
+    wires: Mapping[str, tuple[tuple[int, int, int, int], ...]] = field(default_factory=dict)
     doubts: dict[str, tuple[str, ...]] = field(default_factory=dict)
 
     @cached_property

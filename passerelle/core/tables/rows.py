@@ -6,9 +6,16 @@ that is not known is `None`; nothing fills it in.
 """
 
 from dataclasses import dataclass
+from typing import Literal
 
 HIGH = "high"
 CONFIDENCES = (HIGH, "medium", "low")
+Wiring = Literal[
+    "A-B", "A-A", "straight", "crossed", "type-A", "type-B", "type-C",
+    "normal", "inverted", "universal-1", "universal-2", "2x12 to 3x8", "24 to 2x12",
+]  # fmt: skip
+"""What a part does to its strands."""
+Keys = Literal["opposed", "aligned"]
 MULTIMODE = "multimode"
 SINGLE_MODE = "single-mode"
 
@@ -126,7 +133,7 @@ class Breakout:
 class Cassette:
     """A cassette's map: for each duplex port in front, the positions behind of its A and B."""
 
-    name: str
+    name: Wiring
     front: tuple[tuple[int, int], ...]
     source: str
     confidence: str
@@ -136,7 +143,7 @@ class Cassette:
 class Conversion:
     """A conversion cassette: plug and position in front, plug and position behind."""
 
-    name: str
+    name: Wiring
     front: tuple[tuple[int, int, int, int], ...]
     source: str
     confidence: str
@@ -150,13 +157,13 @@ class Method:
     """
 
     name: str
-    cords: tuple[str, str]
-    trunk: str
-    keys: str
+    cords: tuple[Wiring, ...]
+    trunk: Wiring
+    keys: Keys
     angled: bool
     source: str
     confidence: str
-    cassettes: tuple[str, str] | None = None
+    cassettes: tuple[Wiring, ...] | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,10 +11,12 @@ from passerelle.core.choice.schools import finishes
 from passerelle.core.choice.ways import RuledOut
 from passerelle.core.choice.world import World
 from passerelle.core.judge.check import WORKS, check_link
-from passerelle.core.plant.model import LinkUse, Pathway, Place, Plant, Use
+from passerelle.core.light.site import site_of
+from passerelle.core.plan.backbone import Pathway, Place
+from passerelle.core.plant.model import LinkUse, Plant, Use
+from passerelle.core.plant.whole import plant_of
 from passerelle.core.remedies.proposal import Need, propose
 from passerelle.demo_data import demo_plan
-from passerelle.formats.site import site_of
 
 WORLD = World()
 LR = "10GBASE-LR on new OS2"
@@ -26,7 +28,9 @@ def need(distance_m=240.0, rate=10.0, **more):
 
 def demo_world():
     site = site_of(demo_plan())
-    return World(tables=site.tables, plant=site.plant, modules=site.modules, devices=site.devices)
+    return World(
+        tables=site.tables, plant=plant_of(demo_plan()), modules=site.modules, devices=site.devices
+    )
 
 
 def strands(option):
@@ -55,7 +59,7 @@ def test_the_construction_bears_the_way(way, wanted, metallic):
 
 def test_a_recorded_way_decides_whatever_its_length():
     places = {name: Place(name) for name in "AB"}
-    way = Pathway("Field", "A", "B", "burial", 300.0, hazards=("wet", "rodents"))
+    way = Pathway("Field", "A", "B", 300.0, "burial", hazards=("wet", "rodents"))
     world = World(plant=Plant(places=places, pathways={"Field": way}))
     exact = only(need(300), world, LR).cables[0]
     assert (exact.route, exact.length_m) == (("Field",), None)
@@ -166,7 +170,7 @@ def test_a_trunk_that_is_there_carries_one_row_of_strands():
     )
     two = only(replace(asked, circuits=2), world, "100GBASE-SR4 on strands of T-01 (OM4)")
     assert two.reason == "T-01 is one trunk, and carries one circuit of these"
-    use = LinkUse(1, "core", ("Pier Office", "Instrument Hall"), uses=(Use("T-01", (4,), 1),))
+    use = LinkUse("1", "core", ("Pier Office", "Instrument Hall"), uses=(Use("T-01", (4,), 1),))
     busy = replace(world, plant=replace(world.plant, links=(use,)))
     taken = only(asked, busy, "100GBASE-SR4 on strands of T-01 (OM4)")
     assert taken.reason == "strand 4 of T-01 is not free"

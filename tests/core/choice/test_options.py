@@ -15,10 +15,11 @@ from passerelle.core.choice.ranking import by_mode, ranked, sensitivity
 from passerelle.core.choice.weights import Weights
 from passerelle.core.choice.world import World
 from passerelle.core.judge.check import TIGHT, WORKS
+from passerelle.core.light.site import site_of
 from passerelle.core.plan.devices import Device, PortGroup
+from passerelle.core.plant.whole import plant_of
 from passerelle.core.remedies.proposal import NeedError
 from passerelle.demo_data import demo_plan
-from passerelle.formats.site import site_of
 
 WORLD = World()
 
@@ -129,7 +130,7 @@ def test_four_circuits_from_one_split_port():
 def test_own_multiplexers_and_the_plans_own_strands():
     plan = demo_plan()
     site = site_of(plan)
-    world = World(tables=site.tables, plant=site.plant, modules=site.modules)
+    world = World(tables=site.tables, plant=plant_of(plan), modules=site.modules)
     asked = SiteNeed("Pier Office", "Orrin Head", 21_000, 10.0, circuits=3)
     found = find(asked, world)
     both = {o.label for o in found.offered} | {r.label for r in found.ruled_out}

@@ -7,16 +7,18 @@ import pytest
 from passerelle.core import HouseRules
 from passerelle.core.choice.outgrown import outgrown
 from passerelle.core.choice.world import World
-from passerelle.core.plant.model import StrandNote
+from passerelle.core.light.site import site_of
+from passerelle.core.plan.backbone import StrandNote
+from passerelle.core.plant.whole import plant_of
 from passerelle.demo_data import demo_plan
-from passerelle.formats.site import site_of
 
 SITE = site_of(demo_plan())
+PLANT = plant_of(demo_plan())
 
 
 def world(gbps):
     rules = HouseRules(growth_gbps=gbps)
-    return World(rules=rules, tables=SITE.tables, plant=SITE.plant, modules=SITE.modules)
+    return World(rules=rules, tables=SITE.tables, plant=PLANT, modules=SITE.modules)
 
 
 def test_no_growth_speed_asks_nothing():
@@ -46,11 +48,11 @@ def test_what_carries_more_carries_it():
 
 def test_a_single_good_strand_carries_what_one_strand_can():
     """One-strand pairs of the table go to 25G; two good strands are needed for more."""
-    gauge = SITE.plant.cables["G-01"]
+    gauge = PLANT.cables["G-01"]
     bad = replace(gauge, strands=2, notes=(StrandNote(2, "bad"),))
-    cables = {**SITE.plant.cables, "G-01": bad}
+    cables = {**PLANT.cables, "G-01": bad}
     for gbps, grown in ((10.0, False), (100.0, True)):
-        asked = replace(world(gbps), plant=replace(SITE.plant, cables=cables))
+        asked = replace(world(gbps), plant=replace(PLANT, cables=cables))
         found = {one.cable: one.reason for one in outgrown(asked, 100)}
         assert ("G-01" in found) is grown
         if grown:
@@ -58,7 +60,7 @@ def test_a_single_good_strand_carries_what_one_strand_can():
 
 
 def test_a_cable_of_unknown_length_stays_unknown():
-    lost = replace(SITE.plant.cables["S-02"], route=(), length_m=None, glass_m=None)
-    plant = replace(SITE.plant, cables={"S-02": lost})
+    lost = replace(PLANT.cables["S-02"], route=(), length_m=None, glass_m=None)
+    plant = replace(PLANT, cables={"S-02": lost})
     (said,) = outgrown(replace(world(10.0), plant=plant), 100)
     assert (said.sure, said.takes) == (False, None)

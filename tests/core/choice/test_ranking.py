@@ -17,7 +17,8 @@ from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.schools import schools
 from passerelle.core.choice.weights import WEIGHTS, Weights, weights_for
 from passerelle.core.choice.world import World
-from passerelle.core.plant.model import Pathway, Place, Plant
+from passerelle.core.plan.backbone import Pathway, Place
+from passerelle.core.plant.model import Plant
 
 WORLD = World()
 NOTHING = Weights(**dict.fromkeys(Weights.__dataclass_fields__, 0.0))
@@ -136,8 +137,8 @@ def test_home_runs_against_one_shared_cable():
     """
     places = {name: Place(name) for name in ("Hub", "P", "Q")}
     ways = {
-        "W1": Pathway("W1", "Hub", "P", "duct", 100.0),
-        "W2": Pathway("W2", "P", "Q", "duct", 50.0),
+        "W1": Pathway("W1", "Hub", "P", 100.0, "duct"),
+        "W2": Pathway("W2", "P", "Q", 50.0, "duct"),
     }
     world = World(plant=Plant(places=places, pathways=ways))
     needs = [SiteNeed("Hub", place, 100.0, 1.0) for place in ("P", "Q", "Nowhere")]

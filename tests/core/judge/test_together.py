@@ -5,13 +5,23 @@ from dataclasses import replace
 import pytest
 
 from passerelle.core import End, HouseRules, Link, Segment, connector
-from passerelle.core.judge.together import Spare
-from passerelle.core.judge.wholeplan import check_plan
 from passerelle.core.light.edits import apply_all
-from passerelle.core.light.modules import EndError, OwnModule
-from passerelle.core.light.own import OwnBox, extended
-from passerelle.core.plan.devices import Device, Port, PortGroup
-from tests.making import LC, cable, cord, judged, link, path, rules_of
+from passerelle.core.light.modules import EndError
+from passerelle.core.light.own import extended
+from passerelle.core.plan.devices import Device, Port, PortGroup, Spare
+from passerelle.core.plan.own import Channel
+from tests.making import (
+    LC,
+    cable,
+    check_plan,
+    cord,
+    judged,
+    link,
+    own_box,
+    own_module,
+    path,
+    rules_of,
+)
 
 SWITCH = Device(
     "S",
@@ -21,7 +31,7 @@ SWITCH = Device(
         PortGroup("up", "SFP+", 1, uplink=True),
     ),
 )
-DEVICES = {"S": SWITCH}
+DEVICES = (SWITCH,)
 RUN = path(cord(), cable(length_m=500), cord())
 
 
@@ -128,17 +138,15 @@ def test_lanes_share_a_port_but_not_a_lane():
     assert "port.clash" in rules_of(whole(leg(1, wired=1), beside).links[0])
 
 
-MUX = OwnBox("CM", "multiplexer", 1.6, 1.1, "sheet", channels=(("1471", 1471.0), ("1491", 1491.0)))
+MUX = own_box("CM", "multiplexer", 1.6, 1.1,
+              channels=(Channel("1471", 1471.0), Channel("1491", 1491.0)))  # fmt: skip
 TABLES = extended((MUX,))
 
 
 def sheet_module(nm):
-    from passerelle.core import DataSheet  # noqa: PLC0415
-
-    sheet = DataSheet(source="s", tx_min_dbm=0.0, tx_max_dbm=4.0, rx_min_dbm=-17.0, rx_max_dbm=-1.0,
-                      tx_wavelength_nm=nm, rx_wavelength_nm=nm, reach_m=40_000.0,
+    return own_module(f"M{nm:g}", "custom", tx_min_dbm=0.0, tx_max_dbm=4.0, rx_min_dbm=-17.0,
+                      rx_max_dbm=-1.0, tx_wavelength_nm=nm, rx_wavelength_nm=nm, reach_m=40_000.0,
                       fiber_mode="single-mode", rate_gbps=10.0)  # fmt: skip
-    return OwnModule(f"M{nm:g}", "custom", sheet)
 
 
 def on_channel(channel, nm, boxes=2, line="pair 1"):
@@ -149,7 +157,7 @@ def on_channel(channel, nm, boxes=2, line="pair 1"):
 
 
 def shared(*links):
-    return check_plan(links, NO_SPARES, TABLES).links
+    return check_plan(links, NO_SPARES, own=(MUX,)).links
 
 
 def test_links_share_a_strand_by_channel():

@@ -5,12 +5,11 @@ import pytest
 from passerelle.core import HouseRules, check_link
 from passerelle.core.judge.findings import RULES
 from passerelle.core.light.explain import explain
+from passerelle.core.light.site import site_of
 from passerelle.demo_data import demo_plan
-from passerelle.formats import corelink
-from passerelle.formats.site import site_of
-from tests.making import cable, cord, judged, link, path
+from tests.making import cable, cord, demo_links, judged, link, path
 
-LINKS = corelink.links(demo_plan())
+LINKS = demo_links()
 TABLES = site_of(demo_plan()).tables
 
 

@@ -4,22 +4,24 @@ such parts can have."""
 import pytest
 
 from passerelle.core import STANDARD, DataSheet, End, HouseRules, Joint, Link, Segment, check_link
-from passerelle.core.light.modules import EndError, OwnModule, resolve
-from passerelle.core.light.own import (
-    Attenuation,
-    OwnBox,
-    OwnFiber,
-    OwnGrade,
-    OwnPartError,
-    check_own,
-    doubts_about,
-    extended,
+from passerelle.core.light.modules import EndError, resolve
+from passerelle.core.light.own import OwnPartError, check_own, doubts_about, extended
+from passerelle.core.plan.own import Attenuation, OwnFiber, OwnModule
+from tests.making import (
+    LC,
+    cable,
+    cord,
+    own_box,
+    own_fiber,
+    own_grade,
+    own_module,
+    path,
+    rules_of,
 )
-from tests.making import LC, cable, cord, path, rules_of
 
-FIBER = OwnFiber("better", "OS2", (Attenuation(1310, 0.36, 0.33),), "sheet F, p. 2")
-GRADE = OwnGrade("B", "LC", 0.2, 0.1, "sheet G")
-CASSETTE = OwnBox("MC", "cassette", 0.6, 0.35, "sheet C", pairs_included=True)
+FIBER = own_fiber("better", "OS2", Attenuation(1310, 0.36, 0.33))
+GRADE = own_grade("B", "LC", 0.2, 0.1)
+CASSETTE = own_box("MC", "cassette", 0.6, 0.35, pairs_included=True)
 
 
 def test_an_own_fiber_counts_by_its_figures_and_reaches_as_its_base():
@@ -41,14 +43,15 @@ def test_a_cassette_whose_figure_holds_its_pairs_is_counted_once():
     check = check_link(Link("x", End("10GBASE-SR"), End("10GBASE-SR"), light), HouseRules(), tables)
     # 2 x 0.6 + 0.1 km x 3.0: the four mated pairs are in the cassettes
     assert check.budget.directions[0].loss.worst_case == pytest.approx(1.5)
-    plain = extended((OwnBox("MC", "cassette", 0.6, 0.35, "sheet C"),))
+    plain = extended((own_box("MC", "cassette", 0.6, 0.35),))
     apart = check_link(Link("x", End("10GBASE-SR"), End("10GBASE-SR"), light), HouseRules(), plain)
     assert apart.budget.directions[0].loss.worst_case == pytest.approx(1.5 + 4 * 0.75)
 
 
 def test_an_own_module_is_overruled_only_by_figures_at_the_end():
-    sheet = DataSheet(source="sheet M", tx_min_dbm=-4.0, reach_m=20_000)
-    own = OwnModule("far", "10GBASE-LR", sheet, form="SFP+", temperature="extended")
+    own = own_module(
+        "far", "10GBASE-LR", tx_min_dbm=-4.0, reach_m=20_000, form="SFP+", temperature="extended"
+    )
     module = resolve(End("10GBASE-LR", own=own))
     assert (module.launch_min_dbm, module.entered_reach_m, module.part) == (-4.0, 20_000, "far")
     assert module.receive_max_dbm == 0.5  # not entered: the standard's
@@ -61,7 +64,7 @@ def test_an_own_module_is_overruled_only_by_figures_at_the_end():
 def module(**figures):
     known = {"source": "s", "rate_gbps": 10.0, "fiber_mode": "single-mode",
              "tx_wavelength_nm": 1550.0} | figures  # fmt: skip
-    return OwnModule("m", "custom", DataSheet(**known))
+    return own_module("m", "custom", **known)
 
 
 @pytest.mark.parametrize(
@@ -70,11 +73,11 @@ def module(**figures):
         (module(tx_min_dbm=4.0, tx_max_dbm=0.0), "tx_min_dbm", "launch minimum 4 dBm is over"),
         (module(rx_min_dbm=1.0, rx_max_dbm=0.0), "rx_min_dbm", "receiver minimum 1 dBm is over"),
         (module(tx_wavelength_nm=850.0), "tx_wavelength_nm", "850 nm is not used in single-mode"),
-        (OwnFiber("f", "OM4", (Attenuation(1550, 1.0),), "s"), "attenuation[0].wavelength_nm",
+        (own_fiber("f", "OM4", Attenuation(1550, 1.0)), "attenuation[0].wavelength_nm",
          "1550 nm is not used in multimode fiber: 770 to 953 or 1260 to 1380 nm is"),
-        (OwnFiber("f", "OS2", (Attenuation(1310, 0.3, 0.4),), "s"),
+        (own_fiber("f", "OS2", Attenuation(1310, 0.3, 0.4)),
          "attenuation[0].typical_db_per_km", "typical 0.4 dB/km is over the worst case 0.3"),
-        (OwnGrade("g", "LC", 0.2, 0.3, "s"), "typical_db", "typical 0.3 dB is over"),
+        (own_grade("g", "LC", 0.2, 0.3), "typical_db", "typical 0.3 dB is over"),
     ],
 )  # fmt: skip
 def test_contradictions_are_refused(part, key, says):
@@ -86,11 +89,11 @@ def test_contradictions_are_refused(part, key, says):
 @pytest.mark.parametrize(
     ("part", "doubtful"),
     [
-        (OwnFiber("f", "OS2", (Attenuation(1310, 0.36),), "s"), False),
-        (OwnFiber("f", "OS2", (Attenuation(1310, 0.036),), "s"), True),
-        (OwnFiber("f", "OM4", (Attenuation(850, 3.6),), "s"), True),
-        (OwnGrade("g", "LC", 0.25, 0.1, "s"), False),
-        (OwnGrade("g", "LC", 2.5, 0.1, "s"), True),
+        (own_fiber("f", "OS2", Attenuation(1310, 0.36)), False),
+        (own_fiber("f", "OS2", Attenuation(1310, 0.036)), True),
+        (own_fiber("f", "OM4", Attenuation(850, 3.6)), True),
+        (own_grade("g", "LC", 0.25, 0.1), False),
+        (own_grade("g", "LC", 2.5, 0.1), True),
         (module(tx_min_dbm=0.0, tx_max_dbm=4.0), False),
         (module(tx_min_dbm=-33.0), True),
     ],

@@ -3,8 +3,9 @@
 import pytest
 
 from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.backbone import Cable, Other, Reel, Slack, StrandNote
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plant.model import Cable, Other, Reel, Slack, StrandNote, lengths
+from passerelle.core.plant.model import lengths
 from passerelle.core.plant.reels import cut_plan
 from passerelle.core.plant.strands import colour, next_free, strands
 from tests.planting import cable, kind, plant, standard, use, way
@@ -63,18 +64,18 @@ def test_bonding_of_armour():
 def test_one_strand_in_two_links_stops_both():
     one = cable("C", "A", "B", "w")
     ends = ("A", "B")
-    links = (use(1, "x", ends, ("C", (1, 2))), use(2, "y", ends, ("C", (2, 3))))
+    links = (use("1", "x", ends, ("C", (1, 2))), use("2", "y", ends, ("C", (2, 3))))
     clash = rules((way("w", "A", "B"),), one, links=links)["cable.strand-clash"]
     assert "strand 2: x and y" in clash.finding.message
-    assert clash.links == ((1, 4), (2, 4))
-    apart = (links[0], use(2, "y", ends, ("C", (3, 4))))
+    assert clash.links == (("1", 4), ("2", 4))
+    apart = (links[0], use("2", "y", ends, ("C", (3, 4))))
     assert "cable.strand-clash" not in rules((way("w", "A", "B"),), one, links=apart)
 
 
 def test_more_strands_wanted_than_there_are():
-    one = cable("C", "A", "B", "w", strands=4, notes=(StrandNote(4, "bad"),))
+    one = cable("C", "A", "B", "w", strands=4, strand_notes=(StrandNote(4, "bad"),))
     ends = ("A", "B")
-    links = tuple(use(n, f"l{n}", ends, ("C", ())) for n in (1, 2))
+    links = tuple(use(str(n), f"l{n}", ends, ("C", ())) for n in (1, 2))
     assert "cable.strand-short" in rules(
         (way("w", "A", "B"),), one, links=links
     )  # 3 good, 4 wanted
@@ -88,7 +89,7 @@ def test_more_strands_wanted_than_there_are():
 def test_spares_by_house_rule(strands_, expected):
     """20 %: two used of 10 leave 80 %."""
     one = cable("C", "A", "B", "w", strands=strands_)
-    site = plant((way("w", "A", "B"),), (one,), (use(1, "x", ("A", "B"), ("C", (1, 2))),))
+    site = plant((way("w", "A", "B"),), (one,), (use("1", "x", ("A", "B"), ("C", (1, 2))),))
     found = {a.finding.rule.id for a in check_plant(site, HouseRules())}
     assert ("cable.spare-none" in found) == (expected == "cable.spare-none")
     assert "cable.spare-low" not in found
@@ -109,7 +110,7 @@ def test_strand_colours_and_tubes():
 
 def test_the_next_free_pair_stays_in_one_tube():
     notes = tuple(StrandNote(n, "reserved") for n in range(1, 12))
-    one = cable("C", "A", "B", strands=24, notes=notes)
+    one = cable("C", "A", "B", strands=24, strand_notes=notes)
     assert next_free(plant((), (one,)), one, 2) == (13, 14)  # 12 is free, but its pair is not
     assert next_free(plant((), (one,)), one, 1) == (12,)
     assert next_free(plant((), (one,)), one, 14) == ()

@@ -1,9 +1,9 @@
 """What a cut takes down, what redundant links share, and what each layout risks."""
 
 from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.backbone import Group
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.fates import outage, shared_fate, single_points
-from passerelle.core.plant.model import Group
 from passerelle.core.plant.topology import compare
 from tests.planting import cable, plant, use, way
 
@@ -17,8 +17,8 @@ CABLES = (
     cable("K", "A", "C", "north", "spur"),
 )
 LINKS = (
-    use(1, "main", ("A", "B"), ("N", (1, 2))), use(2, "standby", ("A", "B"), ("S", (1, 2))),
-    use(3, "shed", ("A", "C"), ("K", (1, 2))),
+    use("1", "main", ("A", "B"), ("N", (1, 2))), use("2", "standby", ("A", "B"), ("S", (1, 2))),
+    use("3", "shed", ("A", "C"), ("K", (1, 2))),
 )  # fmt: skip
 PAIR = Group("pair", ("main", "standby"))
 SITE = plant(WAYS, CABLES, LINKS, groups=(PAIR,))
@@ -48,11 +48,11 @@ def test_a_shared_trench_is_named_and_ends_are_not():
     assert [(s.sort, s.name) for s in shared] == [("trench", "dyke")]
     found = {a.finding.rule.id: a for a in check_plant(SITE, HouseRules())}
     assert "trench “dyke”" in found["route.shared-fate"].finding.message
-    assert {key for key, _ in found["route.shared-fate"].links} == {1, 2}
+    assert {key for key, _ in found["route.shared-fate"].links} == {"1", "2"}
 
 
 def test_two_strands_of_one_cable_share_the_cable_alone():
-    links = (LINKS[0], use(2, "standby", ("A", "B"), ("N", (3, 4))))
+    links = (LINKS[0], use("2", "standby", ("A", "B"), ("N", (3, 4))))
     shared = shared_fate(plant(WAYS, CABLES, links), PAIR.links)
     assert [(s.sort, s.name) for s in shared] == [("cable", "N")]
 

@@ -4,8 +4,8 @@ from dataclasses import replace
 
 import pytest
 
+from passerelle.core.plan.backbone import Feed, Place
 from passerelle.core.plant.identify import ClueError, identify
-from passerelle.core.plant.model import Feed, Place
 from passerelle.core.plant.power import awg_area_mm2, load_voltage, loop_ohm, supply
 from tests.planting import plant
 

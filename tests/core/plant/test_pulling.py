@@ -6,8 +6,8 @@ from dataclasses import replace
 import pytest
 
 from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.backbone import Bend
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plant.model import Bend
 from passerelle.core.plant.pulling import propose, pull
 from tests.planting import cable, kind, plant, way
 

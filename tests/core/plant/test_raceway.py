@@ -7,8 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.backbone import Other
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plant.model import Other
 from passerelle.core.plant.raceway import filling, free_bore_mm, lie
 from passerelle.core.tables.site import TUBING
 from tests.planting import cable, kind, plant, way

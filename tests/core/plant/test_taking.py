@@ -6,7 +6,7 @@ import pytest
 
 from passerelle.core import Joint, Segment
 from passerelle.core.light.edits import SetPart, apply
-from passerelle.core.plant.model import Termination
+from passerelle.core.plan.backbone import Termination
 from passerelle.core.plant.strands import StrandError, followed
 from passerelle.core.plant.taking import refilled, release, released, take, uses_of
 from tests.making import cord, link, path
@@ -19,9 +19,9 @@ FIRST = cable(
     "M",
     "w1",
     strands=24,
-    ends=(Termination("pigtails", "LC/UPC", "PA", 7), Termination()),
+    end_a=Termination("pigtails", "LC/UPC", "PA", 7),
 )
-LAST = cable("C2", "B", "M", "w2", ends=(Termination("pigtails", "LC/APC", "PB", 1), Termination()))
+LAST = cable("C2", "B", "M", "w2", end_a=Termination("pigtails", "LC/APC", "PB", 1))
 SITE = plant(WAYS, (FIRST, LAST), closures=(spliced("M", "C1", "C2", 4, a_first=5, b_first=1),))
 
 
@@ -75,7 +75,7 @@ def test_changing_the_cable_changes_the_link_and_hand_made_changes_leave_it():
         (way("w1", "A", "M", 500), WAYS[1]), (FIRST, LAST), closures=tuple(SITE.closures.values())
     )
     assert refilled(longer, made).path.segment(4).length_m == pytest.approx(505)
-    edited = apply(made, SetPart(4, replace(made.path.segment(4), length_m=9.0)))
+    edited = apply(made, SetPart.to(replace(made.path.segment(4), length_m=9.0)))
     assert [u.cable for u in uses_of(released(made, edited))] == ["C2"]
     assert [u.cable for u in uses_of(release(made, 4))] == ["C2"]
 

@@ -1,17 +1,17 @@
 """Remedies are tried out and ranked; variants stand side by side; nothing offered is worse."""
 
+from dataclasses import replace
+
 import pytest
 
 from passerelle.core import End, HouseRules, Link, check_link, connector
 from passerelle.core.judge.check import TIGHT, WORKS
 from passerelle.core.judge.findings import EFFORTS
-from passerelle.core.judge.wholeplan import check_plan
+from passerelle.core.judge.wholeplan import check
 from passerelle.core.light.edits import apply_all
 from passerelle.core.remedies.cures import ranked
 from passerelle.core.remedies.variants import Variant, VariantError, compared, suggested
 from passerelle.demo_data import demo_plan
-from passerelle.formats import corelink
-from passerelle.formats.site import site_of
 from tests.making import cable, cord, judged, link, path, rules_of
 
 
@@ -46,28 +46,22 @@ def test_no_module_that_does_not_take_the_plug_is_offered():
 
 
 def test_every_remedy_in_the_demo_takes_its_finding_away_and_adds_no_stop():
-    plan = demo_plan()
-    beside = site_of(plan)
-    whole = check_plan(corelink.links(plan), corelink.house_rules(plan.house_rules),
-                       beside.tables, beside.devices, beside.spares)  # fmt: skip
+    whole = check(demo_plan())
     offered = 0
-    for check in whole.links:
-        stops = sum(f.rule.severity == "stop" for f in check.findings)
-        for found in check.findings:
-            for one in [] if found.explained_by else ranked(check, found):
+    for judgement in whole.links:
+        stops = sum(f.rule.severity == "stop" for f in judgement.findings)
+        for found in judgement.findings:
+            for one in [] if found.explained_by else ranked(judgement, found):
                 offered += 1
                 left = [f for f in one.after.findings if (f.rule, f.at, f.ends) == (found.rule, found.at, found.ends)]  # fmt: skip  # noqa: E501
-                assert not left, (check.budget.link.name, found.rule.id, one.remedy.label)
+                assert not left, (judgement.budget.link.name, found.rule.id, one.remedy.label)
                 after = sum(f.rule.severity == "stop" for f in one.after.findings)
-                assert after <= stops, (check.budget.link.name, one.remedy.label)
+                assert after <= stops, (judgement.budget.link.name, one.remedy.label)
     assert offered > 30
 
 
 def test_a_remedy_does_not_hide_what_the_whole_plan_shows():
-    plan = demo_plan()
-    beside = site_of(plan)
-    links = corelink.links(plan)
-    whole = check_plan(links, HouseRules(), beside.tables, beside.devices)
+    whole = check(replace(demo_plan(), house_rules=HouseRules()))
     lights = next(c for c in whole.links if c.budget.link.name.endswith("Slipway lights"))
     # its port is taken by another link, and the converter has no second one: two separate cures
     clash = next(f for f in lights.findings if f.rule.id == "port.clash")

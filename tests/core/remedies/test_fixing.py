@@ -2,11 +2,10 @@
 
 from passerelle.core import HouseRules, check_link
 from passerelle.core.light.edits import apply_all
+from passerelle.core.light.site import site_of
 from passerelle.core.remedies.fixing import certain_fix
 from passerelle.demo_data import demo_plan
-from passerelle.formats import corelink
-from passerelle.formats.site import site_of
-from tests.making import APC, LC, cable, cord, judged, link, path
+from tests.making import APC, LC, cable, cord, demo_links, judged, link, path
 
 
 def test_two_faults_are_cured_one_after_the_other():
@@ -25,7 +24,7 @@ def test_what_needs_a_choice_is_left_alone():
 def test_fixes_of_the_demo_plan_bring_their_links_up():
     fixed = {}
     tables = site_of(demo_plan()).tables
-    for one in corelink.links(demo_plan()):
+    for one in demo_links():
         check = check_link(one, HouseRules(), tables)
         fix = certain_fix(check)
         if fix is not None:

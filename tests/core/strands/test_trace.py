@@ -9,17 +9,17 @@ from hypothesis import strategies as st
 
 from passerelle.core import End, HouseRules, Joint, LightPath, Link, Segment, connector
 from passerelle.core.judge.polarity import judged as polarity_of
-from passerelle.core.judge.wholeplan import check_plan
 from passerelle.core.light.edits import apply_all
 from passerelle.core.light.link import budget
-from passerelle.core.light.own import OwnBox, OwnPartError, check_own, extended
+from passerelle.core.light.own import OwnPartError, check_own, extended
+from passerelle.core.plan.own import Wire
 from passerelle.core.remedies.repolarising import EFFORT, repolarised
 from passerelle.core.strands.asfound import Reading, ends_of, explained
 from passerelle.core.strands.changes import changes
 from passerelle.core.strands.methods import choices, methods_of
 from passerelle.core.strands.places import inverse, of_joint, of_segment
 from passerelle.core.strands.trace import whole_trunk
-from tests.making import LC, cord, judged, rules_of
+from tests.making import LC, check_plan, cord, judged, own_box, rules_of
 
 U, P = connector("MPO-12/UPC/unpinned"), connector("MPO-12/UPC/pinned")
 SOCKET = connector("MPO-12/PC")
@@ -214,7 +214,7 @@ def effort(path, edits):
     """What a set of edits costs, reckoned by itself from the parts that it changes."""
     total = 0
     for edit in edits:
-        part = path.parts[edit.at]
+        part = next(one for one in path.parts if one.id == edit.at)
         if isinstance(part, Joint):
             total += EFFORT["adapter"]
         elif part.kind == "cassette":
@@ -342,13 +342,13 @@ def test_twelve_ports_stand_on_two_plugs_of_a_24_strand_trunk():
 
 
 def test_own_maps_are_taken_and_refused_where_two_strands_meet():
-    box = OwnBox("M", "cassette", 0.5, 0.3, "sheet", ends=(LC, P),
-                 wires=((1, 1, 1, 2), (1, 2, 1, 1)))  # fmt: skip
+    box = own_box("M", "cassette", 0.5, 0.3, ends=(LC, P),
+                  wires=(Wire(1, 1, 1, 2), Wire(1, 2, 1, 1)))  # fmt: skip
     check_own(box)
     own = Segment("cassette", 0, "OM4", (LC, P), part="M")
     assert of_segment(own, extended((box,)))[1, 1] == (1, 2)
     with pytest.raises(OwnPartError, match="is there twice"):
-        check_own(replace(box, wires=((1, 1, 1, 2), (1, 2, 1, 2))))
+        check_own(replace(box, wires=(Wire(1, 1, 1, 2), Wire(1, 2, 1, 2))))
 
 
 @pytest.mark.parametrize(("near", "far"), [(P, P), (U, U)])
@@ -358,7 +358,8 @@ def test_pins_are_put_right_by_the_rule_that_fixed_cabling_has_them(near, far):
     check = judged(parallel_link(path))
     found = next(f for f in check.findings if f.rule.id == "mate.pins")
     changed = found.remedy.edits[0]
-    assert changed.at == (0 if near is P else 2)  # the cord goes without, the cable with pins
+    here = [part.id for part in path.parts].index(changed.at)
+    assert here == (0 if near is P else 2)  # the cord goes without, the cable with pins
     assert "mate.pins" not in rules_of(judged(apply_all(check.budget.link, found.remedy.edits)))
 
 

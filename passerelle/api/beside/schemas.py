@@ -1,0 +1,149 @@
+"""What the API says of what a plan has beside its links: own parts, devices, spares, schools."""
+
+from typing import Annotated, Any
+
+from pydantic import BaseModel, Field
+
+from passerelle.api import bodies
+from passerelle.api.common import Brief, Severity, VerdictCounts
+
+
+class PlanFindingView(BaseModel):
+    """A finding about the plan as a whole."""
+
+    about: str
+    rule: str
+    severity: Severity
+    title: str
+    message: str
+    why: str
+    do: str
+    source: str
+
+
+class OwnPartBody(BaseModel):
+    """An own part to look at without storing it."""
+
+    part: bodies.OwnPartBody
+
+
+class OwnPartAnswer(BaseModel):
+    """What is doubtful about an own part's figures."""
+
+    doubts: list[str]
+
+
+class GroupUse(BaseModel):
+    """How many ports of a group the plan's links take, and which links."""
+
+    device: str
+    group: str
+    count: int
+    taken: int
+    links: list[str]
+
+
+class ModuleType(BaseModel):
+    """A module type that the plan uses, and the spares of it."""
+
+    type: str
+    in_use: int
+    spare: int
+
+
+class Beside(BaseModel):
+    """How a plan's links use what is beside them."""
+
+    doubts: dict[str, list[str]] = Field(description="by the own part's name")
+    used: dict[str, int] = Field(description="how many links use each own part")
+    groups: list[GroupUse]
+    module_types: list[ModuleType]
+
+
+class SchoolInfo(BaseModel):
+    """One house rule: what may be chosen, the default and the reason for it."""
+
+    key: str
+    title: str
+    reason: str
+    default: str | float | int | None
+    unit: str | None
+    tried: list[str | float | int]
+    words: list[str]
+
+
+class SchoolEffect(BaseModel):
+    """What one value of one house rule would make of this plan."""
+
+    key: str
+    value: str | float | int
+    now: bool
+    verdicts: VerdictCounts
+    stop: int
+    warn: int
+    note: int
+
+
+class Effects(BaseModel):
+    """The effect of every school on this plan; empty where the plan is too large to try all."""
+
+    tried: list[SchoolEffect]
+    links: int
+
+
+class VariantBody(BaseModel):
+    """A change of the whole link; what is null stays."""
+
+    fiber: Annotated[str, Field(max_length=120)] | None = None
+    grade: Annotated[str, Field(max_length=120)] | None = None
+    application: Annotated[str, Field(max_length=120)] | None = None
+
+
+class VariantsBody(BaseModel):
+    """Up to three variants; null asks for suggestions."""
+
+    variants: Annotated[list[VariantBody], Field(max_length=3)] | None = None
+
+
+class VariantView(BaseModel):
+    """One column of the comparison."""
+
+    variant: VariantBody
+    label: str
+    edits: list[bodies.EditBody]
+    answer: str
+    brief: Brief
+    problem: str | None = Field(description="why this variant cannot be made")
+    loss_db: float | None
+    limit_db: float | None
+    received_min_dbm: float | None
+    received_max_dbm: float | None
+    length_m: float
+    reach_m: float | None
+    causes: list[str]
+    carries: list[str]
+    next_stopped_by: str | None
+
+
+class TableRow(BaseModel):
+    """One row of a figure table, as the field guide shows it."""
+
+    cells: list[str]
+    source: str
+    sure: bool
+    copy_as: dict[str, Any] | None = Field(description="an own part that begins as this row")
+
+
+class TableView(BaseModel):
+    """One figure table."""
+
+    title: str
+    columns: list[str]
+    rows: list[TableRow]
+
+
+class RulesPreview(BaseModel):
+    """What other house rules would change in a plan."""
+
+    before: VerdictCounts
+    after: VerdictCounts

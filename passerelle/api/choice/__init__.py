@@ -1,0 +1,1 @@
+"""Needs, options and prices."""

@@ -1,0 +1,167 @@
+"""Routes about many needs at once, and about what the plan's links will need later."""
+
+from dataclasses import asdict
+
+from fastapi import APIRouter, Request, Response
+
+from passerelle.api.common import FILE_BODY
+from passerelle.api.context import Ctx, Number, Who, changed, judged
+from passerelle.api.plans.schemas import Changed
+from passerelle.core.choice.options import find
+from passerelle.core.choice.outgrown import LEAST_M, first_way, outgrown
+from passerelle.core.choice.outlying import outlying
+from passerelle.core.choice.ranking import ranked
+from passerelle.core.choice.weights import weights_for
+from passerelle.core.plan.plan import Plan
+from passerelle.core.refused import Refused
+from passerelle.core.tables import STANDARD
+from passerelle.formats.checkjson import rounded
+from passerelle.formats.needsfile import COLUMNS, read_needs
+from passerelle.plans import choosing
+from passerelle.plans.held import Held
+from passerelle.plans.plans import Author
+
+from . import asking
+from . import schemas as choice
+from .asking import chosen, need_of, world_of
+from .prices import CONFLICT
+
+router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
+MOST_GROWN = 200
+_ENDS_M = 2 * (STANDARD.planning["slack_each_end_m"] + STANDARD.planning["cord_m"])
+"""What a link has beside its route: slack and cords."""
+
+
+@router.post("/choose/needs", name="readNeeds", openapi_extra=FILE_BODY)
+async def needs(ctx: Ctx, plan_id: Number, request: Request) -> list[choice.NeedRowView]:
+    """The rows of a CSV of needs, each judged by itself; nothing is stored."""
+    world = asking.world(ctx, plan_id)
+    return [
+        choice.NeedRowView(
+            line=row.line,
+            said=row.said,
+            need=choice.NeedModel(**asdict(row.need)) if row.need else None,
+            problem=row.problem,
+        )
+        for row in read_needs(await request.body(), world.devices, world.year)
+    ]
+
+
+@router.post("/choose/best", name="bestOptions")
+def best(ctx: Ctx, plan_id: Number, body: choice.BestBody) -> list[choice.BestView]:
+    """The first option that can be planned, for each of a few needs."""
+    world = asking.world(ctx, plan_id)
+    found = []
+    for model in body.needs:
+        try:
+            options = find(need_of(model, world), world)
+        except Refused as refused:
+            found.append(choice.BestView(key=None, total=None, margin_db=None, reason=str(refused)))
+            continue
+        order = [one for one in ranked(options, weights_for(model.budget)) if one.option.links]
+        if not order:
+            reason = options.ruled_out[0].reason if options.ruled_out else "nothing is offered"
+            found.append(choice.BestView(key=None, total=None, margin_db=None, reason=reason))
+            continue
+        first = order[0]
+        found.append(
+            choice.BestView(
+                key=first.option.key,
+                total=rounded(first.option.total),
+                margin_db=rounded(first.option.margin_db),
+                reason="; ".join(first.why),
+            )
+        )
+    return found
+
+
+@router.post("/choose/outlying", name="compareOutlying")
+def home_runs(ctx: Ctx, plan_id: Number, body: choice.OutlyingBody) -> list[choice.OutlyingView]:
+    """Home runs against one shared cable, for needs that start from one place."""
+    world = asking.world(ctx, plan_id)
+    return [
+        choice.OutlyingView(
+            hub=one.hub,
+            places=list(one.places),
+            left_out=list(one.left_out),
+            layouts=[
+                choice.LaidOutView(
+                    school=laid.school,
+                    taken=laid.taken,
+                    total=rounded(laid.total),
+                    cables=laid.layout.cables,
+                    cable_m=rounded(laid.layout.cable_m, 1) or 0.0,
+                    strands=laid.layout.strands,
+                    worst=laid.layout.one_cable.worst,
+                    said=laid.layout.said,
+                )
+                for laid in one.layouts
+            ],
+        )
+        for one in outlying([need_of(model, world) for model in body.needs], world)
+    ]
+
+
+@router.post("/choose/take-many", name="takeOptions", responses=CONFLICT)
+def take_many(ctx: Ctx, who: Who, plan_id: Number, body: choice.TakeManyBody) -> Changed:
+    """Many options become links as one step."""
+    world = asking.world(ctx, plan_id)
+    options = [chosen(need_of(one.need, world), one.key, world) for one in body.chosen]
+    if any(option.copper is not None for option in options):
+        raise Refused("chosen", "copper is taken need by need; it has no light path")
+
+    def make(held: Held) -> tuple[Plan, str]:
+        plan, _ = choosing.with_options(held.plan, options)
+        return plan, f"Take options for {len(options)} needs"
+
+    return changed(ctx, ctx.plans.rework(plan_id, make, Author(who, body.base)), who)
+
+
+@router.get("/choose/needs.csv", name="needsTemplate", response_class=Response)
+def template(plan_id: Number) -> Response:
+    """An empty file of needs with its columns."""
+    headers = {"Content-Disposition": 'attachment; filename="needs.csv"'}
+    return Response(
+        ",".join(COLUMNS) + "\r\n", media_type="text/csv; charset=utf-8", headers=headers
+    )
+
+
+@router.get("/growth-check", name="checkGrowth")
+def growth_check(ctx: Ctx, plan_id: Number) -> choice.OutgrownView:
+    """Cables and links that will not carry the growth speed, and the least that it would take."""
+    now = judged(ctx, plan_id).check
+    rules, world = now.plan.house_rules, world_of(now)
+    found: list[choice.GrowthRow] = []
+    for link_id, check in now.alone.items():
+        said = next((f for f in check.findings if f.rule.id == "fiber.growth"), None)
+        if said is None or rules.growth_gbps is None or len(found) >= MOST_GROWN:
+            continue
+        link = check.budget.link
+        far_m = max(LEAST_M, check.budget.length_m - _ENDS_M)
+        first = first_way(link.a.place or "a", link.b.place or "b", far_m, rules.growth_gbps, world)
+        found.append(
+            choice.GrowthRow(
+                id=link_id,
+                name=link.name,
+                a_place=link.a.place,
+                b_place=link.b.place,
+                distance_m=rounded(far_m, 1) or 0.0,
+                message=said.message,
+                takes=first.label if first else "nothing of the table does it",
+                total=rounded(first.total) if first else None,
+            )
+        )
+    cables = [
+        choice.GrownCable(
+            cable=one.cable,
+            a=one.a,
+            b=one.b,
+            distance_m=rounded(one.distance_m, 1),
+            sure=one.sure,
+            reason=one.reason,
+            takes=one.takes,
+            total=rounded(one.total),
+        )
+        for one in outgrown(world, MOST_GROWN)
+    ]
+    return choice.OutgrownView(cables=cables, links=found)

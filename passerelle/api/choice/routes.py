@@ -1,0 +1,243 @@
+"""Routes about needs: options, what is possible, growth."""
+
+from dataclasses import asdict
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+
+from passerelle.api.context import Ctx, Number, Who, changed, judged
+from passerelle.api.plans.schemas import Changed
+from passerelle.core.choice.line import read_line, suggestions
+from passerelle.core.choice.need import BUDGETS, SURROUNDINGS, rates
+from passerelle.core.choice.options import Option, find
+from passerelle.core.choice.possible import possible
+from passerelle.core.choice.prices import PriceBook
+from passerelle.core.choice.ranking import Ranked, by_mode, ranked, sensitivity
+from passerelle.core.choice.schools import finishes, schools
+from passerelle.core.choice.weights import WEIGHTS
+from passerelle.core.plan.plan import Plan
+from passerelle.core.plant.diverse import routes_between, shortest_routes, ways_of
+from passerelle.core.plant.model import Plant
+from passerelle.core.refused import Refused
+from passerelle.core.tables.copper import copper_row
+from passerelle.formats.checkjson import rounded
+from passerelle.plans import choosing
+from passerelle.plans.held import Held
+from passerelle.plans.plans import Author
+
+from . import asking
+from . import schemas as choice
+from .asking import chosen, need_of, weights_of, world_of
+from .prices import CONFLICT
+
+router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
+Place = Annotated[str, Query(max_length=400)]
+
+
+def _option(place: Ranked, book: PriceBook) -> choice.OptionView:
+    one = place.option
+    return choice.OptionView(
+        key=one.key,
+        kind=one.kind,
+        label=one.label,
+        score=rounded(place.score, 3) or 0.0,
+        why=list(place.why),
+        verdict=one.check.verdict if one.check else None,
+        margin_db=rounded(one.margin_db),
+        margins_db=[rounded(check.margin_db) for check in one.checks],
+        length_m=rounded(one.check.budget.length_m, 1) if one.check else None,
+        total=rounded(one.total),
+        missing=list(one.bill.missing),
+        minutes=rounded(one.bill.minutes, 0) or 0.0,
+        labour=rounded(one.bill.labour(book)),
+        later=rounded(one.later),
+        grows=one.grows,
+        carries_gbps=one.carries_gbps,
+        strands=one.strands,
+        parts=one.parts,
+        links=len(one.links),
+        sure=one.sure,
+        against=list(one.against),
+        termination=one.laid.termination if one.laid else None,
+        connector=one.laid.cables[0].ends[0].connector if one.laid else None,
+        cables=_cables(one),
+        second_now=rounded(one.second.now) if one.second else None,
+        second_later=rounded(one.second.later) if one.second else None,
+        bill=[
+            choice.BillLine(
+                what=line.what, quantity=rounded(line.quantity) or 0.0, unit=line.unit,
+                each=line.each,
+            )
+            for line in one.bill.lines
+        ],
+    )  # fmt: skip
+
+
+def _cables(one: Option) -> list[choice.NewCableView]:
+    return [
+        choice.NewCableView(
+            name=cable.name,
+            strands=cable.strands,
+            construction=cable.type.name if cable.type else None,
+            route=list(cable.route),
+            sheath_m=rounded(way.laid.sheath_m, 1) or 0.0,
+            placed=way.laid.placed,
+            objections=list(way.laid.objections),
+        )
+        for way in one.ways
+        if way.laid is not None
+        for cable in way.laid.cables
+    ]
+
+
+@router.post("/choose", name="choose")
+def choose(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> choice.ChoiceView:
+    """Every option for a need, in order, and those ruled out with the reason."""
+    world = asking.world(ctx, plan_id)
+    found = find(need_of(body.need, world), world)
+    return choice.ChoiceView(
+        options=[_option(one, world.book) for one in ranked(found, weights_of(body))],
+        ruled_out=[choice.RuledOutView(label=r.label, reason=r.reason) for r in found.ruled_out],
+        by_mode={mode: rounded(total) for mode, total in by_mode(found).items()},
+        currency=world.rules.currency,
+        growth_counts=rounded(found.growth_counts) or 0.0,
+    )
+
+
+@router.post("/choose/schools", name="costOfSchools")
+def costs(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> list[choice.SchoolCostView]:
+    """The first option under every school, and what it costs: also of the schools not taken."""
+    world = asking.world(ctx, plan_id)
+    found = schools(need_of(body.need, world), world, weights_of(body))
+    return [choice.SchoolCostView(**(asdict(s) | {"total": rounded(s.total)})) for s in found]
+
+
+@router.post("/choose/finishes", name="finishesOfOption")
+def ends(ctx: Ctx, plan_id: Number, body: choice.FinishBody) -> list[choice.FinishView]:
+    """An option with each termination of its cable and each connector on its panels."""
+    world = asking.world(ctx, plan_id)
+    return [
+        choice.FinishView(
+            **(asdict(f) | {"total": rounded(f.total), "margin_db": rounded(f.margin_db)})
+        )
+        for f in finishes(need_of(body.need, world), world, body.key)
+    ]
+
+
+def _way(plant: Plant, a: str, b: str) -> choice.WayView | None:
+    """The recorded way between two places, and the one that shares least with it."""
+    if a not in plant.places or b not in plant.places or a == b:
+        return None
+    ways = ways_of(plant)
+    shortest, pair = shortest_routes(ways, a, (b,)).get(b), routes_between(plant, a, b, ways)
+    if shortest is None or pair is None:
+        return None
+    names = shortest.pathways
+    shared = [*pair.shared_pathways, *pair.shared_trenches, *pair.shared_places]
+    return choice.WayView(
+        route_m=rounded(shortest.length_m, 1) or 0.0,
+        pathways=list(names),
+        outdoor=any(plant.pathways[name].outdoor for name in names),
+        first_m=rounded(pair.first.length_m, 1) if pair.second else None,
+        second_m=rounded(pair.second.length_m, 1) if pair.second else None,
+        shared_m=rounded(pair.shared_m, 1) or 0.0,
+        shared=shared,
+    )
+
+
+@router.get("/choose/way", name="wayBetween")
+def way(ctx: Ctx, plan_id: Number, a: Place, b: Place) -> choice.WayView | None:
+    """The recorded way between two places, and a second one; null where no pathways lead there."""
+    return _way(judged(ctx, plan_id).check.plant, a, b)
+
+
+@router.get("/choose/reference", name="getChoiceReference")
+def reference(plan_id: Number) -> choice.ChoiceReference:
+    """Speeds, weights by budget and surroundings that the form of a need offers."""
+    return choice.ChoiceReference(
+        rates_gbps=list(rates()),
+        weights=[choice.WeightView(**asdict(row)) for row in WEIGHTS],
+        budgets=list(BUDGETS),
+        surroundings=list(SURROUNDINGS),
+    )
+
+
+@router.post("/choose/line", name="readNeed")
+def read(ctx: Ctx, plan_id: Number, body: choice.LineBody) -> choice.LineView:
+    """What one line of text says of a need, and the route that the pathways give."""
+    check = judged(ctx, plan_id).check
+    names = tuple(check.plan.places.by_name)
+    view = choice.LineView.model_validate(read_line(body.text, names))
+    view.suggestions = list(suggestions(body.text, names))
+    if view.a_place and view.b_place:
+        view.way = _way(check.plant, view.a_place, view.b_place)
+    return view
+
+
+@router.post("/choose/sensitivity", name="sensitivityOfChoice")
+def turns(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> list[choice.TurnView]:
+    """At which distance or module price another option comes first."""
+    world = asking.world(ctx, plan_id)
+    found = sensitivity(need_of(body.need, world), world, weights_of(body))
+    return [choice.TurnView(what=t.what, at=rounded(t.at, 2) or 0.0, then=t.then) for t in found]
+
+
+@router.get("/choose/possible", name="listPossible")
+def what_is_possible(ctx: Ctx, plan_id: Number) -> list[choice.PossibleView]:
+    """How far each glass carries each speed, by the plan's house rules."""
+    rules = ctx.plans.held(plan_id).plan.house_rules
+    return [
+        choice.PossibleView(**(asdict(one) | {"most_m": rounded(one.most_m, 0) or 0.0}))
+        for one in possible(rules)
+    ]
+
+
+@router.post("/choose/take", name="takeOption", responses=CONFLICT)
+def take(ctx: Ctx, who: Who, plan_id: Number, body: choice.ChoiceTakeBody) -> Changed:
+    """An option becomes links, ready to change, as one step."""
+    now = judged(ctx, plan_id)
+    world = world_of(now.check)
+    need = need_of(body.need, world)
+    option = chosen(need, body.key, world)
+    what = f"Take {option.label}: {need.a_place} – {need.b_place}"
+    author = Author(who, body.base)
+    shown: list[str] = []
+
+    def make(held: Held) -> tuple[Plan, str]:
+        if option.copper is not None:
+            return choosing.with_copper(held.plan, option, need), what
+        if body.link_id is not None:
+            shown.append(body.link_id)
+            plan = choosing.in_place_of(held.plan, body.link_id, option)
+            return plan, f"{held.plan.links.by_id[body.link_id].name}: {option.label}"
+        plan, links = choosing.with_options(held.plan, [option])
+        shown.append(links[0].id)
+        return plan, what
+
+    if body.link_id is not None:
+        now.link(body.link_id)
+        if option.copper is not None:
+            reason = f"{body.key[:80]!r} is copper: it has no light path to put in a link's place"
+            raise Refused("key", reason)
+    seen = [body.link_id] if body.link_id is not None else []
+    did = ctx.plans.rework(plan_id, make, author, seen=seen)
+    return changed(ctx, did, who, shown[0] if shown else None)
+
+
+@router.get("/copper", name="listCopper")
+def copper_runs(ctx: Ctx, plan_id: Number) -> list[choice.CopperRunView]:
+    """The plan's copper runs, each against the reach of its row."""
+    found = []
+    for run in ctx.plans.held(plan_id).plan.copper_runs:
+        row = copper_row(run.what, run.rate_gbps)
+        assert row is not None  # the run was checked against the table
+        too_far = run.length_m > row.reach_m
+        told = {key: getattr(run, key) for key in choice.CopperRunView.model_fields
+                if hasattr(run, key)}  # fmt: skip
+        told |= {
+            "reach_m": row.reach_m,
+            "note": row.note,
+            "problem": f"{run.length_m:g} m; {row.reach_m:g} m is its reach" if too_far else None,
+        }
+        found.append(choice.CopperRunView(**told))
+    return found

@@ -1,0 +1,1 @@
+"""One link: its answer, edits, growth, variants, certain fixes."""

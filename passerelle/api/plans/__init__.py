@@ -1,0 +1,1 @@
+"""Whole plans: list, head, history, files in and out."""

@@ -1,0 +1,184 @@
+"""Routes about whole plans."""
+
+import re
+from typing import Any
+
+from fastapi import APIRouter, HTTPException, Request, Response
+from sqlalchemy import select
+
+from passerelle.api.common import Base, RevisionInfo
+from passerelle.api.context import (
+    Ctx,
+    Judged,
+    Number,
+    Who,
+    changed,
+    judged,
+    plan_info,
+    revision_info,
+    summaries,
+)
+from passerelle.api.links.schemas import LinkSummary
+from passerelle.core.changes.change import Change, Head, Put, Remove
+from passerelle.core.plan.facts import Facts
+from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.things import Things
+from passerelle.demo_data import demo_plan
+from passerelle.formats.planfile import read_file
+from passerelle.plans import journal, transfer
+from passerelle.plans.held import Held
+from passerelle.plans.models import Revision
+from passerelle.plans.plans import Author
+
+from . import schemas
+
+router = APIRouter(prefix="/api/plans", tags=["plans"])
+CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": schemas.Conflict}}
+JSON_BODY: dict[str, Any] = {
+    "requestBody": {"required": True, "content": {"application/json": {"schema": {}}}}
+}
+
+
+@router.get("", name="listPlans")
+def list_plans(ctx: Ctx) -> list[schemas.PlanListItem]:
+    """All plans of this data folder."""
+    return [
+        schemas.PlanListItem(id=one.id, name=one.name, links=one.links, revision=one.revision)
+        for one in ctx.plans.listed()
+    ]
+
+
+def _info(ctx: Ctx, held: Held, who: str) -> schemas.PlanInfo:
+    return plan_info(ctx, Judged(held, ctx.plans.check(held)), who)
+
+
+@router.post("", name="newPlan", status_code=201)
+def new_plan(ctx: Ctx, who: Who, body: schemas.NewPlanBody) -> schemas.PlanInfo:
+    """Make an empty plan."""
+    return _info(ctx, ctx.plans.add(Plan(body.name), Facts.NONE, who, "New plan"), who)
+
+
+@router.post("/import", name="importPlan", status_code=201, openapi_extra=JSON_BODY)
+async def import_plan(ctx: Ctx, who: Who, request: Request) -> schemas.PlanInfo:
+    """Store a plan file as a new plan; nothing is stored where a line of it is refused."""
+    plan, facts = read_file(await request.body())
+    return _info(ctx, ctx.plans.add(plan, facts, who, "Imported from a plan file"), who)
+
+
+@router.get("/{plan_id}", name="getPlan")
+def get(ctx: Ctx, who: Who, plan_id: Number) -> schemas.PlanInfo:
+    """The head of a plan, with what stands beside its links."""
+    return plan_info(ctx, judged(ctx, plan_id), who)
+
+
+def _listed(kind: str, old: Things[Any], new: list[Any] | None) -> list[Change]:
+    """The changes that make the things of a kind be these."""
+    if new is None:
+        return []
+    kept = {one.id for one in new}
+    gone: list[Change] = [Remove(kind, one.id) for one in old if one.id not in kept]
+    return [*gone, *(Put(one) for one in new if old.get(one.id) != one)]
+
+
+@router.patch("/{plan_id}", name="changePlan", responses=CONFLICT)
+def change(ctx: Ctx, who: Who, plan_id: Number, body: schemas.PlanBody) -> schemas.Changed:
+    """Rename a plan, set its house rules, or change what stands beside its links."""
+    plan = ctx.plans.held(plan_id).plan
+    asked: list[Change] = []
+    if body.name or body.house_rules:
+        asked.append(Head(body.name, body.house_rules))
+    told = [f"Rename plan to {body.name}"] if body.name else []
+    told += ["House rules"] if body.house_rules else []
+    seen = [plan.id] if asked else []
+    for kind, things, new, word in (
+        ("own part", plan.own_parts, body.own_parts, "Own parts"),
+        ("device", plan.devices, body.devices, "Devices"),
+        ("spare", plan.spares, body.spares, "Spares"),
+    ):
+        more = _listed(kind, things, new)
+        asked += more
+        told += [word] if new is not None else []
+        seen += [one.thing.id if isinstance(one, Put) else one.id for one in more
+                 if isinstance(one, Put | Remove)]  # fmt: skip
+    what = "; ".join(told) or "Nothing changed"
+    did = ctx.plans.change(plan_id, asked, Author(who, body.base), what, seen=seen)
+    return changed(ctx, did, who)
+
+
+@router.get("/{plan_id}/export", name="exportPlan", response_class=Response)
+def export(ctx: Ctx, plan_id: Number) -> Response:
+    """The plan file."""
+    held = ctx.plans.held(plan_id)
+    data = transfer.export_plan(held)
+    stem = re.sub(r"[^A-Za-z0-9]+", "-", held.plan.name).strip("-").lower() or "plan"
+    headers = {"Content-Disposition": f'attachment; filename="{stem[:60]}.passerelle.json"'}
+    return Response(data, media_type="application/json", headers=headers)
+
+
+@router.post("/{plan_id}/restore-demo", name="restoreDemo", responses=CONFLICT)
+def restore_demo(ctx: Ctx, who: Who, plan_id: Number, body: Base) -> schemas.Changed:
+    """Put the demo plan's content back, as one change that can be undone."""
+    did = transfer.replace_content(
+        ctx.plans, plan_id, demo_plan(), Author(who, body.base), "Restore the demo plan"
+    )
+    return changed(ctx, did, who)
+
+
+@router.post("/{plan_id}/undo", name="undo", responses=CONFLICT)
+def undo(ctx: Ctx, who: Who, plan_id: Number, body: Base) -> schemas.Changed:
+    """Take back this person's newest change."""
+    return changed(ctx, ctx.plans.undo(plan_id, Author(who, body.base)), who)
+
+
+@router.post("/{plan_id}/redo", name="redo", responses=CONFLICT)
+def redo(ctx: Ctx, who: Who, plan_id: Number, body: Base) -> schemas.Changed:
+    """Do again what this person took back last."""
+    return changed(ctx, ctx.plans.redo(plan_id, Author(who, body.base)), who)
+
+
+@router.get("/{plan_id}/links", name="listLinks")
+def list_links(ctx: Ctx, plan_id: Number) -> list[LinkSummary]:
+    """One row for each link, judged."""
+    return summaries(ctx, judged(ctx, plan_id))
+
+
+@router.get("/{plan_id}/revisions", name="listRevisions")
+def list_revisions(ctx: Ctx, plan_id: Number, before: Number | None = None) -> list[RevisionInfo]:
+    """The history, newest first, 100 at a time."""
+    ctx.plans.held(plan_id)
+    query = select(Revision).where(Revision.plan_id == plan_id)
+    if before is not None:
+        query = query.where(Revision.number < before)
+    with ctx.store.reading() as session:
+        rows = session.scalars(query.order_by(Revision.number.desc()).limit(100))
+        return [revision_info(row) for row in rows]
+
+
+@router.get("/{plan_id}/revisions/{number}", name="getRevision")
+def get_revision(ctx: Ctx, plan_id: Number, number: Number) -> schemas.RevisionDetail:
+    """One revision with what it changed, from and to."""
+    plan = ctx.plans.held(plan_id).plan
+    with ctx.store.reading() as session:
+        row = journal.revision(session, plan_id, number)
+        if row is None:
+            raise HTTPException(404, f"There is no revision {number} of this plan.")
+        found = [
+            schemas.ChangeInfo(
+                kind=one.kind,
+                id=one.thing_id,
+                name=_called(plan, one.kind, one.thing_id),
+                steps=one.steps,
+            )
+            for one in journal.changes_of(session, row)[:100]
+        ]
+        return schemas.RevisionDetail(**revision_info(row).model_dump(), changes=found)
+
+
+def _called(plan: Plan, kind: str, thing_id: str) -> str | None:
+    if kind == journal.PLAN:
+        return plan.name
+    try:
+        thing = plan.things(kind).get(thing_id)
+    except KeyError:  # of a history that is older than ids
+        return None
+    return getattr(thing, "name", None)

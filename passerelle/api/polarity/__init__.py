@@ -1,0 +1,1 @@
+"""A link's strands from port to port."""

@@ -1,0 +1,1 @@
+"""What forms offer to choose from, and the field guide."""

@@ -1,0 +1,135 @@
+"""What forms offer to choose from, straight out of the tables."""
+
+from fastapi import APIRouter
+
+from passerelle.api.beside import schemas as beside
+from passerelle.api.site import schemas as site
+from passerelle.core.light.modules import End, resolve
+from passerelle.core.plant.identify import ClueError, Judged, identify
+from passerelle.core.refused import Refused
+from passerelle.core.tables import HIGH, STANDARD
+from passerelle.core.tables.site import CABLE_TYPES, CLUES, KINDS, POWER_CLASSES, TUBING
+
+from . import schemas
+from .guide import field_guide
+
+router = APIRouter(prefix="/api/reference", tags=["reference"])
+
+CONNECTORS = (
+    "LC/UPC", "LC/APC", "LC/PC", "SC/UPC", "SC/APC", "SC/PC", "ST/UPC", "ST/PC", "FC/UPC", "FC/APC",
+    "FC/PC", "MT-RJ/PC/pinned", "MT-RJ/PC/unpinned",
+    *(
+        f"{size}/{polish}/{pins}"
+        for size in ("MPO-12", "MPO-16", "MPO-24", "MPO-32")
+        for polish in ("PC", "UPC", "APC")
+        for pins in ("unpinned", "pinned")
+    ),
+    "bare",
+)  # fmt: skip
+CAGES = ("SFP", "SFP+", "SFP28", "SFP56", "QSFP+", "QSFP28", "QSFP56", "QSFP-DD", "OSFP")
+DUPLEX, MULTI = ["A-B", "A-A"], ["type-A", "type-B", "type-C"]
+WIRINGS = {
+    "cord": DUPLEX + MULTI,
+    "cable": ["crossed", "straight", *MULTI],
+    "pigtail": ["straight", "crossed"],
+    "cassette": [*STANDARD.cassettes, *STANDARD.conversions],
+    "inline": ["straight"],
+}
+
+
+@router.get("", name="getReference")
+def get() -> schemas.Reference:
+    """Fibers, applications, connectors, cages, grades, attenuators and wirings."""
+    return schemas.Reference(
+        fibers=[
+            schemas.FiberInfo(name=f.name, mode=f.mode, jacket=list(f.jacket), legacy=f.legacy)
+            for f in STANDARD.fibers.values()
+        ],
+        applications=[
+            schemas.ApplicationInfo(
+                name=a.name,
+                rate_gbps=a.rate_gbps,
+                strands=a.strands,
+                modes=sorted(resolve(End(a.name)).modes),
+                source=a.source,
+                sure=a.levels_confidence == HIGH,
+            )
+            for a in STANDARD.applications.values()
+        ],
+        connectors=list(CONNECTORS),
+        cages=list(CAGES),
+        grades=list(STANDARD.grades),
+        attenuators_db=list(STANDARD.stock_attenuators_db),
+        wirings=WIRINGS,
+        inline_parts=list(STANDARD.parts),
+        lanes={row.parent: row.lanes for row in STANDARD.breakouts.values()},
+    )
+
+
+@router.get("/schools", name="listSchools")
+def list_schools() -> list[beside.SchoolInfo]:
+    """Every house rule with its default and the reason for it."""
+    return [
+        beside.SchoolInfo(
+            key=school.key,
+            title=school.title,
+            reason=school.reason,
+            default=school.default,
+            unit=school.unit,
+            tried=list(school.tried),
+            words=list(school.words),
+        )
+        for school in STANDARD.schools
+    ]
+
+
+@router.get("/tables", name="listTables")
+def list_tables() -> list[beside.TableView]:
+    """The figure tables with their sources."""
+    return field_guide(STANDARD)
+
+
+@router.get("/backbone", name="getPlantReference")
+def backbone() -> site.PlantReference:
+    """Clues, constructions and kinds that the forms of the backbone offer."""
+    return site.PlantReference(
+        clues=[
+            site.ClueInfo(key=c.key, ask=c.ask, values=list(c.values), strength=c.strength)
+            for c in CLUES
+        ],
+        cable_types=[
+            site.CableTypeInfo.model_validate(one, from_attributes=True)
+            for one in CABLE_TYPES.values()
+        ],
+        kinds=list(KINDS),
+        tubing=TUBING,
+        power_classes=list(POWER_CLASSES),
+    )
+
+
+def _candidate(one: Judged) -> site.CandidateView:
+    return site.CandidateView(
+        grade=one.candidate.grade,
+        means=one.candidate.means,
+        source=one.candidate.source,
+        reasons=list(one.reasons),
+        against=list(one.against),
+    )
+
+
+@router.post("/identify", name="identifyCable")
+def identify_cable(body: site.CluesBody) -> site.IdentifiedView:
+    """What an unknown cable may be."""
+    try:
+        found = identify(body.clues)
+    except ClueError as error:
+        raise Refused("clues", str(error)) from None
+    return site.IdentifiedView(
+        candidates=[_candidate(one) for one in found.candidates],
+        ruled_out=[_candidate(one) for one in found.ruled_out],
+        contradictions=list(found.contradictions),
+        certainty=found.certainty,
+        next_clue=found.next_clue.key if found.next_clue else None,
+        next_ask=found.next_clue.ask if found.next_clue else None,
+        next_why=found.next_why,
+    )

@@ -1,0 +1,1 @@
+"""The backbone: survey, cables, strands, pulls, what fails together."""

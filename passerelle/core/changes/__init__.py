@@ -1,0 +1,1 @@
+"""Changes of a whole plan: typed, by id, pure; each gives a new plan or a refusal."""

@@ -1,0 +1,393 @@
+"""The site as it is written down: places, pathways, cables, splices and what belongs to them."""
+
+from dataclasses import dataclass, fields
+from typing import Annotated, Any, ClassVar, Final, Literal
+
+from annotated_types import Ge, Gt, Le, Len, Predicate
+
+from passerelle.core.tables.site import CABLE_TYPES, KINDS, CableType
+
+from .connectors import connector
+from .fields import (
+    MAX_STRANDS,
+    Coordinate,
+    Date,
+    Described,
+    FiberName,
+    Length,
+    LossDb,
+    Metres,
+    Millimetres,
+    Name,
+    Names,
+    OwnPlace,
+    PlaceName,
+    PortNumber,
+    RateGbps,
+    StrandNumber,
+    Text,
+    Thing,
+    WavelengthNm,
+    Word,
+    spelled,
+)
+from .house_rules import Finish
+from .lightpath import FiberFrom, LengthFrom
+from .own import Sheet
+
+FREE: Final = "free"
+USED: Final = "used"
+DARK: Final = "dark"
+BAD: Final = "bad"
+RESERVED: Final = "reserved"
+PathwayKind = Literal[
+    "conduit", "duct", "riser", "tray", "wall", "trench", "burial", "aerial", "seabed"
+]  # fmt: skip
+Space = Literal["plenum", "riser", "general"]
+Hazard = Literal["wet", "sun", "rodents", "salt", "lightning"]
+Count = Annotated[int, Ge(1), Le(1000)]
+Watts = Annotated[float, Gt(0), Le(100_000)]
+Volts = Annotated[float, Gt(0), Le(1500)]
+CableName = Annotated[Name, Names("cable")]
+
+
+def _plug(name: str) -> bool:
+    connector(name)
+    return True
+
+
+class _ByName:
+    """In documents a construction is its name; one that is not in the tables is bound later."""
+
+    def __get_pydantic_core_schema__(self, _source: Any, _handler: Any) -> Any:
+        """In documents a construction is its name."""
+        return spelled(named_type, lambda one: one.name, CableType)
+
+
+def named_type(name: str) -> CableType:
+    """A row of the cable table, or a stand-in that only has the name of a plan's own one."""
+    return CABLE_TYPES.get(name) or CableType(
+        name, "", "outdoor", "none", "none", False, "none", False, False, MAX_STRANDS, 12, "", "low"
+    )  # fmt: skip
+
+
+TypeName = Annotated[CableType, _ByName(), Names("cable type", or_table=True)]
+
+
+@dataclass(frozen=True, slots=True)
+class Place(Thing):
+    """A building, room, rack, cabinet, chamber, pole, hut or provider entry.
+
+    x_m, y_m : east and north [m]; or in degrees, all places of a plan in the same way.
+    space : plenum, riser or general, where it is indoors. inside : the place that it is part of.
+    """
+
+    KIND: ClassVar = "place"
+
+    name: Name
+    kind: Word | None = None
+    x_m: Coordinate | None = None
+    y_m: Coordinate | None = None
+    surroundings: Literal["indoor", "unheated", "outdoor", "wet", "salt"] | None = None
+    space: Space | None = None
+    power: Literal["mains", "none", "composite", "over a pair"] | None = None
+    inside: PlaceName | None = None
+    latitude: Annotated[float, Ge(-90), Le(90)] | None = None
+    longitude: Annotated[float, Ge(-180), Le(180)] | None = None
+    floor: Word | None = None
+    notes: Text | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Bend(Described):
+    """A bend of a pathway. at_m : from its a end; None: evenly spread. radius_m None: unknown."""
+
+    angle_deg: Annotated[float, Gt(0), Le(360)]
+    radius_m: Annotated[float, Gt(0), Le(100)] | None = None
+    at_m: Metres | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Other(Described):
+    """What else lies in a pathway: cables that are not the plan's. power : mains conductors."""
+
+    what: Name
+    od_mm: Millimetres
+    count: Count = 1
+    power: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Pathway(Thing):
+    """A way from place a to place b that cables can take.
+
+    length_from : measured, drawing or guess. inner_mm : of a round raceway; width_mm, height_mm :
+    of a tray. rise_m : how much higher b lies than a. lies_in : name of the trench, bank or bridge
+    that it shares with other pathways. hazards : wet, sun, rodents, salt, lightning.
+    """
+
+    KIND: ClassVar = "pathway"
+
+    name: Name
+    a: OwnPlace
+    b: OwnPlace
+    length_m: Length
+    kind: PathwayKind = "conduit"
+    length_from: LengthFrom | None = None
+    inner_mm: Millimetres | None = None
+    width_mm: Millimetres | None = None
+    height_mm: Millimetres | None = None
+    bends: Annotated[tuple[Bend, ...], Len(0, 100)] = ()
+    rise_m: Annotated[float, Ge(-9000), Le(9000)] = 0.0
+    others: Annotated[tuple[Other, ...], Len(0, 100)] = ()
+    lies_in: Name | None = None
+    hazards: Annotated[tuple[Hazard, ...], Len(0, 5)] = ()
+    space: Space | None = None
+    friction: Annotated[float, Gt(0), Le(2)] | None = None
+    pull_string: bool | None = None
+    notes: Text | None = None
+
+    def other_end(self, place: str) -> str:
+        """The place at its other end."""
+        return self.b if place == self.a else self.a
+
+    @property
+    def pulled(self) -> bool:
+        """Cable is pulled through it, not laid."""
+        return KINDS[self.kind].pulled
+
+    @property
+    def outdoor(self) -> bool:
+        """It lies outdoors by its kind or by what it is exposed to."""
+        return KINDS[self.kind].outdoor or bool({"wet", "sun", "salt"} & set(self.hazards))
+
+    @property
+    def has_power(self) -> bool:
+        """Mains conductors lie in it."""
+        return any(other.power for other in self.others)
+
+
+@dataclass(frozen=True, slots=True)
+class Termination(Described):
+    """How one end of a cable is finished: factory, pigtails or field connectors; on which panel.
+
+    first_port : the panel's port that the first pair stands on. head_mm : of a pulling head.
+    """
+
+    kind: Finish | None = None
+    connector: Annotated[str, Len(0, 40), Predicate(_plug)] | None = None
+    panel: Name | None = None
+    first_port: PortNumber = 1
+    head_mm: Millimetres | None = None
+
+
+NOT_SAID = Termination()
+
+
+@dataclass(frozen=True, slots=True)
+class StrandNote(Described):
+    """What is said of a strand: dark, bad or reserved, and why."""
+
+    strand: StrandNumber
+    state: Literal["dark", "bad", "reserved"]
+    note: Text | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Slack(Described):
+    """Length left at a place on the way. [m]"""
+
+    place: PlaceName
+    length_m: Metres
+
+
+@dataclass(frozen=True, slots=True)
+class Cable(Thing):
+    """A cable from place a to place b along a chain of pathways.
+
+    type : construction; None: not known. fiber : grade of its glass.
+    length_m : as ordered, or by its sheath marks; None: route and slack count.
+    glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document.
+    feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on.
+    wish : not planned to be pulled: an extra run that a leftover would do for.
+    """
+
+    KIND: ClassVar = "cable"
+
+    name: Name
+    a: OwnPlace
+    b: OwnPlace
+    fiber: FiberName
+    strands: StrandNumber
+    type: TypeName | None = None
+    route: Annotated[tuple[Annotated[Name, Names("pathway")], ...], Len(0, 500)] = ()
+    slack_a_m: Metres | None = None
+    slack_b_m: Metres | None = None
+    slack_on_way: Annotated[tuple[Slack, ...], Len(0, 100)] = ()
+    length_m: Length | None = None
+    glass_m: Length | None = None
+    loss_db: LossDb | None = None
+    loss_nm: WavelengthNm | None = None
+    measured: Text | None = None
+    existing: bool = False
+    fiber_from: FiberFrom | None = None
+    end_a: Termination | None = None
+    end_b: Termination | None = None
+    feed: Literal["a", "b"] = "a"
+    pull_points: Annotated[tuple[PlaceName, ...], Len(0, 50)] = ()
+    lubricated: bool = False
+    bonded: bool | None = None
+    strand_notes: Annotated[tuple[StrandNote, ...], Len(0, MAX_STRANDS)] = ()
+    wish: bool = False
+    notes: Text | None = None
+
+    @property
+    def ends(self) -> tuple[Termination, Termination]:
+        """How both ends are finished; nothing is said where nothing is recorded."""
+        return self.end_a or NOT_SAID, self.end_b or NOT_SAID
+
+    @property
+    def per_tube(self) -> int:
+        """Strands to a tube; 12 where the construction is not known."""
+        return self.type.per_tube if self.type else 12
+
+
+@dataclass(frozen=True, slots=True)
+class Splice(Described):
+    """`count` strands of cable a, from a_first, spliced to those of cable b, from b_first."""
+
+    a: CableName
+    a_first: StrandNumber
+    b: CableName
+    b_first: StrandNumber
+    count: StrandNumber
+    kind: Literal["fusion", "mechanical"] = "fusion"
+
+
+@dataclass(frozen=True, slots=True)
+class Closure(Thing):
+    """Splices at a place."""
+
+    KIND: ClassVar = "closure"
+
+    name: Name
+    place: OwnPlace
+    splices: Annotated[tuple[Splice, ...], Len(0, 2000)]
+
+
+@dataclass(frozen=True, slots=True)
+class Group(Thing):
+    """Links that stand in for each other: one of them is enough."""
+
+    KIND: ClassVar = "group"
+
+    name: Name
+    links: Annotated[tuple[Annotated[Name, Names("link")], ...], Len(2, 50)]
+
+
+@dataclass(frozen=True, slots=True)
+class Feed(Thing):
+    """How a device far away gets its power.
+
+    way : mains, pair or composite. load_w : what the device takes. [W]
+    length_m : of pair or copper; None: that of `cable`. source_v, least_v : at the source, and the
+    least that the device needs; area_mm2 : of one conductor; copper_c : its temperature.
+    power_class : of the source, over a pair.
+    """
+
+    KIND: ClassVar = "feed"
+
+    name: Name
+    place: OwnPlace
+    way: Literal["mains", "pair", "composite"]
+    load_w: Watts
+    cable: CableName | None = None
+    length_m: Length | None = None
+    source_v: Volts | None = None
+    least_v: Volts | None = None
+    area_mm2: Annotated[float, Gt(0), Le(1000)] | None = None
+    copper_c: Annotated[float, Ge(-60), Le(120)] | None = None
+    power_class: Literal["1", "2", "3", "4", "5", "6", "7", "8"] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Reel(Thing):
+    """A drum in the store. type : the construction by its name."""
+
+    KIND: ClassVar = "reel"
+
+    name: Name
+    type: Annotated[Name, Names("cable type", needed=True, or_table=True)]
+    length_m: Length
+    strands: StrandNumber | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class CopperRun(Thing):
+    """A copper run, which has no light path: what runs on it, between which places, how far.
+
+    `what` and `rate_gbps` name a row of the copper table; `count` such runs lie side by side.
+    """
+
+    KIND: ClassVar = "copper"
+
+    name: Name
+    a: OwnPlace
+    b: OwnPlace
+    what: Name
+    rate_gbps: RateGbps
+    length_m: Length
+    count: Count = 1
+    notes: Text | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Price(Thing):
+    """A price or a time of the plan's own; it goes before the demo price book.
+
+    `name` is a key of the price book: what is bought, an operation, or `labour hour`. A price of
+    null is no price.
+    """
+
+    KIND: ClassVar = "price"
+
+    name: Name
+    price: Annotated[float, Ge(0), Le(1e9)] | None = None
+    minutes: Annotated[float, Ge(0), Le(1e6)] | None = None
+    date: Date | None = None
+    source: Text | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class OwnCableType(Thing):
+    """A cable construction from a data sheet: a row like those of the cable table."""
+
+    KIND: ClassVar = "cable type"
+
+    name: Name
+    sheet: Sheet
+    use: Literal["indoor", "indoor/outdoor", "outdoor"]
+    construction: Word = "data sheet"
+    flame: Literal["none", "OFN", "OFNG", "OFNR", "OFNP"] = "none"
+    armour: Word = "none"
+    metallic: bool = False
+    water: Literal["none", "dry", "gel"] = "none"
+    sun: bool = False
+    burial: bool = False
+    aerial: bool = False
+    max_strands: StrandNumber = MAX_STRANDS
+    per_tube: Annotated[int, Ge(1), Le(288)] = 12
+    od_mm: Millimetres | None = None
+    mass_kg_km: Annotated[float, Gt(0), Le(100_000)] | None = None
+    tension_n: Annotated[float, Gt(0), Le(1_000_000)] | None = None
+    bend_loaded_mm: Millimetres | None = None
+    bend_rest_mm: Millimetres | None = None
+    sidewall_n_m: Annotated[float, Gt(0), Le(1_000_000)] | None = None
+    span_m: Annotated[float, Gt(0), Le(5000)] | None = None
+
+    @property
+    def row(self) -> CableType:
+        """The construction, to be used like a row of the table."""
+        names = (one.name for one in fields(self) if one.name not in ("id", "x", "sheet"))
+        kept = {name: getattr(self, name) for name in names}
+        return CableType(source=str(self.sheet), confidence="high", **kept)

@@ -1,0 +1,125 @@
+"""Facts: what was seen or done, by whom and when. They stand beside the design and are only added.
+
+A fact that turned out wrong is corrected by a later one that names it. What a thing's state is, is
+worked out from the plan and the facts that stand.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from datetime import datetime
+from typing import Annotated, Any, ClassVar, Literal
+
+from annotated_types import Ge, Le, Len, Predicate
+
+from .backbone import Cable, StrandNote
+from .fields import Described, Id, Name, StrandNumber, Text, Thing, told_by
+
+Position = Annotated[int, Ge(1), Le(144)]
+
+
+def _instant(text: str) -> bool:
+    try:
+        datetime.fromisoformat(text)
+    except ValueError:
+        raise ValueError(f"{text[:40]!r} is not a time such as 2026-05-31T14:20:00Z") from None
+    return True
+
+
+Instant = Annotated[str, Len(10, 40), Predicate(_instant)]
+
+
+@dataclass(frozen=True, slots=True)
+class About(Described):
+    """The thing that a fact is about: its kind and its id."""
+
+    kind: Literal["place", "pathway", "cable", "closure", "device", "link"]
+    id: Id
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Fact(Thing):
+    """What all facts have. corrects : the fact that this one takes the place of."""
+
+    about: About
+    at: Instant
+    who: Name
+    corrects: Id | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StrandFact(Fact):
+    """What was found of a strand of a cable: that it is bad, dark, held back, or good again."""
+
+    kind: Literal["strand"]
+    strand: StrandNumber
+    state: Literal["bad", "dark", "reserved", "good"]
+    note: Text | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RedLightFact(Fact):
+    """Red light put into a link at one place came out at another, or nowhere that was looked at.
+
+    start, seen : plug and position, from 1.
+    """
+
+    kind: Literal["red light"]
+    start: tuple[Position, Position]
+    seen: tuple[Position, Position] | None = None
+    note: Text | None = None
+
+
+AnyFactType = StrandFact | RedLightFact
+FACT_KINDS: dict[str, type] = {"strand": StrandFact, "red light": RedLightFact}
+"""Each kind of fact, and its model."""
+AnyFact = Annotated[AnyFactType, told_by("kind", FACT_KINDS, "a fact has a kind, one of")]
+"""A fact as documents have it."""
+
+
+@dataclass(frozen=True, slots=True)
+class Facts:
+    """All facts of a plan in the order in which they came. Adding one twice changes nothing."""
+
+    all: tuple[AnyFactType, ...] = ()
+    _standing: dict[str, AnyFactType] = field(default_factory=dict, compare=False, repr=False)
+
+    NONE: ClassVar["Facts"]
+
+    @classmethod
+    def of(cls, facts: Iterable[AnyFactType]) -> "Facts":
+        """Facts in their order, each once; those that a later one corrects do not stand."""
+        by_id: dict[str, AnyFactType] = {}
+        for fact in facts:
+            by_id.setdefault(fact.id, fact)
+        corrected = {fact.corrects for fact in by_id.values() if fact.corrects is not None}
+        standing = {key: fact for key, fact in by_id.items() if key not in corrected}
+        return cls(tuple(by_id.values()), standing)
+
+    @property
+    def standing(self) -> tuple[AnyFactType, ...]:
+        """The facts that no later one corrects."""
+        return tuple(self._standing.values())
+
+    def about(self, thing_id: str) -> tuple[AnyFactType, ...]:
+        """The facts that stand about one thing."""
+        return tuple(fact for fact in self._standing.values() if fact.about.id == thing_id)
+
+    def with_more(self, facts: Iterable[AnyFactType]) -> "Facts":
+        """With these facts added at the end; those that are there already change nothing."""
+        return Facts.of((*self.all, *facts))
+
+
+Facts.NONE = Facts()
+
+
+def noted(cable: Cable, facts: Iterable[Any]) -> tuple[StrandNote, ...]:
+    """What is said of a cable's strands: the plan's notes, with what was found later over them."""
+    notes = {note.strand: note for note in cable.strand_notes}
+    for fact in facts:
+        if not isinstance(fact, StrandFact) or fact.about.id != cable.id:
+            continue
+        if fact.state == "good":
+            notes.pop(fact.strand, None)
+        elif fact.strand <= cable.strands:
+            notes[fact.strand] = StrandNote(fact.strand, fact.state, fact.note)
+    return tuple(notes[number] for number in sorted(notes))

@@ -1,0 +1,226 @@
+"""What the descriptions share: limits of fields, names of other things, how values are spelled.
+
+A description is a frozen dataclass; its annotations carry the limits (annotated-types), what a text
+names (`Names`), and how a value is spelled in a document. Whoever reads documents asks for the
+spelling through two methods that return plain data; nothing of a reader is imported here.
+"""
+
+import unicodedata
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from random import SystemRandom
+from typing import Annotated, Any, Literal
+
+from annotated_types import Ge, Gt, Le, Len, Predicate
+
+from passerelle.core.tables import STANDARD
+
+_RANDOM = SystemRandom()
+MAX_NAME = 120
+MAX_DB = 100.0
+MAX_LENGTH_M = 200_000.0
+MAX_STRANDS = 6912
+MAX_LINKS = 10_000
+MAX_PATHWAYS = 20_000
+
+
+def new_id() -> str:
+    """A short random id: 13 hexadecimal digits, of which two are alike once in 10^15."""
+    return f"{_RANDOM.getrandbits(52):013x}"
+
+
+@dataclass(frozen=True, slots=True)
+class Names:
+    """Says that a text names a thing of the plan, by its kind.
+
+    needed : the thing that holds the text goes when what it names goes; otherwise it lets go of it.
+    or_table : a row of the tables may stand there too.
+    """
+
+    kind: str
+    needed: bool = False
+    or_table: bool = False
+
+    def __get_pydantic_json_schema__(self, schema: Any, handler: Any) -> Any:
+        """The JSON Schema says what is named."""
+        return handler(schema) | {"x-names": self.kind}
+
+
+def _choices(schema: Any) -> Any:
+    """The choices of a union, through what is wrapped around it."""
+    while "choices" not in schema:
+        schema = schema["schema"]
+    return schema["choices"]
+
+
+class Tagged:
+    """A value that is told by the key that it has: a part is a segment or a joint."""
+
+    def __init__(self, message: str, **kinds: type) -> None:
+        self.message = message
+        self.kinds = kinds
+
+    def __get_pydantic_core_schema__(self, _source: Any, handler: Any) -> Any:
+        """A union told apart by key, as plain data."""
+        kinds = {key: (kind, f"·{key}") for key, kind in self.kinds.items()}
+
+        def which(raw: Any) -> str | None:
+            for key, (kind, tag) in kinds.items():
+                if isinstance(raw, kind) or (isinstance(raw, dict) and key in raw):
+                    return tag
+            return None
+
+        return {
+            "type": "tagged-union",
+            "choices": {tag: handler.generate_schema(kind) for kind, tag in kinds.values()},
+            "discriminator": which,
+            "custom_error_type": "refused",
+            "custom_error_message": self.message,
+        }
+
+    def __get_pydantic_json_schema__(self, schema: Any, handler: Any) -> Any:
+        """Any of the kinds."""
+        return {"oneOf": [handler(one) for one in _choices(schema).values()]}
+
+
+class _ToldBy:
+    """A value that is told by what one of its keys says; see `told_by`."""
+
+    def __init__(self, key: str, kinds: dict[str, type], message: str) -> None:
+        self.key = key
+        self.kinds = kinds
+        self.message = message
+
+    def __get_pydantic_core_schema__(self, _source: Any, handler: Any) -> Any:
+        """A union told apart by key, as plain data."""
+        tags = {kind: f"·{kind}" for kind in self.kinds}
+        key = self.key
+
+        def which(raw: Any) -> str | None:
+            kind = raw.get(key) if isinstance(raw, dict) else getattr(raw, key, None)
+            return tags.get(kind) if isinstance(kind, str) else None
+
+        return {
+            "type": "tagged-union",
+            "choices": {tags[k]: handler.generate_schema(one) for k, one in self.kinds.items()},
+            "discriminator": which,
+            "custom_error_type": "refused",
+            "custom_error_message": f"{self.message} {', '.join(self.kinds)}",
+        }
+
+    def __get_pydantic_json_schema__(self, schema: Any, handler: Any) -> Any:
+        """Any of the kinds."""
+        choices = _choices(schema)
+        made = {one: choices[f"·{kind}"] for kind, one in self.kinds.items()}
+        return {"oneOf": [handler(one) for one in made.values()]}
+
+
+def told_by(key: str, kinds: dict[str, type], message: str) -> _ToldBy:
+    """Says that a value is one of `kinds`, told apart by what its `key` says.
+
+    message : the refusal where it says none of them; the kinds are listed behind it.
+    """
+    return _ToldBy(key, kinds, message)
+
+
+def spelled(parse: Callable[[str], Any], spell: Callable[[Any], str], kind: type) -> Any:
+    """The schema of a value that is written as text, as plain data."""
+    text = {
+        "type": "function-after",
+        "function": {"type": "no-info", "function": parse},
+        "schema": {"type": "str", "max_length": MAX_NAME},
+    }
+    return {
+        "type": "json-or-python",
+        "json_schema": text,
+        "python_schema": {"type": "union", "choices": [{"type": "is-instance", "cls": kind}, text]},
+        "serialization": {
+            "type": "function-plain",
+            "function": spell,
+            "return_schema": {"type": "str"},
+        },
+    }
+
+
+def as_document(**keys: str) -> dict[str, Any]:
+    """How a description is read: no unknown keys; fields that are called otherwise in documents."""
+    config: dict[str, Any] = {"extra": "forbid", "allow_inf_nan": False, "serialize_by_alias": True}
+    if keys:
+        config["alias_generator"] = lambda name: keys.get(name, name)
+    return config
+
+
+def printable(text: str) -> bool:
+    """Refuse control characters, which no label and no paper can show. Raises ValueError."""
+    if text.isprintable():
+        return True
+    for char in text:
+        if unicodedata.category(char) in ("Cc", "Cs"):
+            code = f"U+{ord(char):04X}"
+            raise ValueError(f"holds the control character {code}, which cannot be printed")
+    return True
+
+
+def _plain_id(text: str) -> bool:
+    if not (text.isascii() and text.isalnum()):
+        raise ValueError("an id has letters and digits only, 8 to 26 of them")
+    return True
+
+
+def _application(name: str) -> bool:
+    if name != "custom" and name not in STANDARD.applications:
+        raise ValueError(
+            f"{name[:60]!r} is not an application in the table; use its name or 'custom'"
+        )
+    return True
+
+
+def _date(text: str) -> bool:
+    year, _, rest = text.partition("-")
+    month, _, day = rest.partition("-")
+    digits = [len(part) if part.isascii() and part.isdigit() else 0 for part in (year, month, day)]
+    if digits != [4, 2, 2]:
+        raise ValueError(f"{text!r} is not a date such as 2026-05-31")
+    return True
+
+
+Id = Annotated[str, Len(8, 26), Predicate(_plain_id)]
+Name = Annotated[str, Len(1, MAX_NAME), Predicate(printable)]
+Text = Annotated[str, Len(1, 400), Predicate(printable)]
+Word = Annotated[str, Len(1, 40), Predicate(printable)]
+Metres = Annotated[float, Ge(0), Le(MAX_LENGTH_M)]
+Length = Annotated[float, Gt(0), Le(MAX_LENGTH_M)]
+LossDb = Annotated[float, Ge(0), Le(MAX_DB)]
+PowerDbm = Annotated[float, Ge(-100), Le(60)]
+WavelengthNm = Annotated[float, Ge(400), Le(2000)]
+Coordinate = Annotated[float, Ge(-1e7), Le(1e7)]
+Millimetres = Annotated[float, Gt(0), Le(5000)]
+RateGbps = Annotated[float, Gt(0), Le(10_000)]
+StrandNumber = Annotated[int, Ge(1), Le(MAX_STRANDS)]
+PortNumber = Annotated[int, Ge(1), Le(10_000)]
+Date = Annotated[str, Len(10, 10), Predicate(_date)]
+ApplicationName = Annotated[str, Len(0, 120), Predicate(_application)]
+PlaceName = Annotated[Name, Names("place")]
+OwnPlace = Annotated[Name, Names("place", needed=True)]
+FiberName = Annotated[Name, Names("own part", or_table=True)]
+GradeName = FiberName
+CageName = Literal["SFP", "SFP+", "SFP28", "SFP56", "QSFP+", "QSFP28", "QSFP56", "QSFP-DD", "OSFP"]
+FiberMode = Literal["multimode", "single-mode"]
+Surroundings = Literal["indoor", "unheated", "outdoor"]
+TemperatureClass = Literal["commercial", "extended", "industrial"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Described:
+    """What every description has: `x`, the keys of a document that start with x-, kept as read."""
+
+    __pydantic_config__ = as_document()
+
+    x: dict[str, Any] | None = field(default=None, compare=False, repr=False)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Thing(Described):
+    """A description with an identity: an id that survives edits, moves, renaming and the file."""
+
+    id: Id = field(default_factory=new_id, compare=False, repr=False)

@@ -1,0 +1,130 @@
+"""From a plan to its plant: own constructions bound to their cables, positions laid flat."""
+
+import math
+from collections.abc import Iterable
+from dataclasses import replace
+
+from passerelle.core.light.link import Link
+from passerelle.core.light.site import Site, link_of, planned
+from passerelle.core.plan.backbone import Cable, Place
+from passerelle.core.plan.lightpath import Segment
+from passerelle.core.plan.links import PlannedLink
+from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.things import Things
+from passerelle.core.refused import Refused, quoted
+from passerelle.core.tables import Tables
+from passerelle.core.tables.site import CABLE_TYPES, CableType
+
+from .model import Plant
+from .strands import StrandError
+from .taking import refilled
+
+EARTH_M = 6_371_008.8
+"""Mean radius of the earth, IUGG. [m]"""
+
+
+def positions(places: Iterable[Place]) -> dict[str, tuple[float, float]]:
+    """Where places are, in metres east and north.
+
+    Degrees are laid flat around their mean: good to a few centimetres over a site.
+    """
+    places = list(places)
+    found = {p.name: (p.x_m, p.y_m) for p in places if p.x_m is not None and p.y_m is not None}
+    spots = [
+        (p.name, p.latitude, p.longitude)
+        for p in places
+        if p.latitude is not None and p.longitude is not None
+    ]
+    if found or not spots:
+        return found
+    lat0 = sum(lat for _, lat, _ in spots) / len(spots)
+    lon0 = sum(lon for _, _, lon in spots) / len(spots)
+    per_degree = math.radians(1) * EARTH_M
+    across = per_degree * math.cos(math.radians(lat0))
+    return {name: ((lon - lon0) * across, (lat - lat0) * per_degree) for name, lat, lon in spots}
+
+
+def constructions(plan: Plan) -> dict[str, CableType]:
+    """Every cable construction that the plan knows, by name."""
+    return CABLE_TYPES | {one.name: one.row for one in plan.cable_types}
+
+
+def bound(plan: Plan) -> Plan:
+    """The same plan, its cables bound to constructions of its own that they name."""
+    if not plan.cable_types:
+        return plan
+    kinds = constructions(plan)
+    changed = [
+        replace(cable, type=kind)
+        for cable in plan.cables
+        if cable.type is not None
+        and (kind := kinds.get(cable.type.name)) is not None
+        and kind != cable.type
+    ]
+    return plan.having("cable", plan.cables.put_all(changed)) if changed else plan
+
+
+def check_glass(cables: Iterable[Cable], tables: Tables) -> None:
+    """Refuse a cable of glass that nobody knows. Raises Refused."""
+    for at, cable in enumerate(cables):
+        if cable.fiber not in tables.fibers:
+            listed = ", ".join(tables.fibers)
+            reason = f"{quoted(cable.fiber)} is not a fiber; use one of {listed}"
+            raise Refused(f"cables[{at}].fiber", reason)
+
+
+def plant_of(plan: Plan) -> Plant:
+    """The backbone of a plan, without its links."""
+    places = plan.places.by_name
+    if any(place.latitude is not None for place in plan.places):
+        spots = positions(plan.places)
+        places = {
+            name: replace(place, x_m=spots[name][0], y_m=spots[name][1]) if name in spots else place
+            for name, place in places.items()
+        }
+    return Plant(
+        places=places,
+        pathways=plan.pathways.by_name,
+        cables=plan.cables.by_name,
+        closures=plan.closures.by_name,
+        groups=plan.redundancy.by_name,
+        reels=plan.reels.by_name,
+        feeds=plan.feeds.by_name,
+    )
+
+
+def on_cables(link: PlannedLink) -> bool:
+    """Whether a link runs on strands of the plan's cables."""
+    return any(isinstance(part, Segment) and part.cable is not None for part in link.path)
+
+
+def filled_link(link: Link, plant: Plant) -> Link:
+    """A link whose cable segments hold what their cables say. Raises Refused."""
+    try:
+        return refilled(plant, link)
+    except StrandError as error:
+        parts = link.path.parts
+        at = next(i for i, p in enumerate(parts) if isinstance(p, Segment) and p.cable)
+        raise Refused(f"path[{at}].cable", str(error)) from None
+
+
+def filled(plan: Plan, site: Site, only: Iterable[str] | None = None) -> Plan:
+    """The same plan, every link filled from the cables that it runs through. Raises Refused.
+
+    only : the ids of the links to look at; None: all.
+    """
+    plant = plant_of(plan)
+    ids = list(plan.links.by_id)
+    changed: list[PlannedLink] = []
+    for link_id in ids if only is None else only:
+        link = plan.links.get(link_id)
+        if link is None or not on_cables(link):
+            continue
+        try:
+            made = planned(filled_link(link_of(link, site), plant))
+        except Refused as refused:
+            raise refused.below(f"links[{ids.index(link_id)}]") from None
+        if made != link:
+            changed.append(made)
+    links: Things[PlannedLink] = plan.links.put_all(changed)
+    return plan.having("link", links) if changed else plan

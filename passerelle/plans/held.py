@@ -1,0 +1,145 @@
+"""A stored plan in memory: what is there at one revision, ready for the core."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field, replace
+from typing import Any
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from passerelle.core.light.site import Site, site_of
+from passerelle.core.plan.facts import AnyFact, Facts, noted
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.plan import KEYS, TYPES, Plan
+from passerelle.core.plan.things import Things
+from passerelle.core.plant.whole import bound
+from passerelle.formats import documents
+
+from .models import FactRow, PlanRow, ThingRow
+from .versions import lifted
+
+
+@dataclass(frozen=True, slots=True)
+class Broken:
+    """A stored thing that cannot be read: it is kept, and left out of every answer."""
+
+    kind: str
+    id: str
+    name: str
+    reason: str
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """A plan at one revision, with its facts.
+
+    seen : the plan as it is judged: with what was found of its strands.
+    changed_in, positions : of each thing, by its id.
+    """
+
+    plan_id: int
+    revision: int
+    fact_number: int
+    plan: Plan
+    facts: Facts
+    site: Site
+    seen: Plan
+    changed_in: dict[str, int] = field(repr=False)
+    positions: dict[str, int] = field(repr=False)
+    broken: tuple[Broken, ...] = ()
+
+    def after(
+        self,
+        revision: int,
+        plan: Plan,
+        site: Site,
+        touched: Iterable[str],
+        positions: dict[str, int],
+    ) -> "Held":
+        """The same plan one revision later."""
+        changed = {**self.changed_in, **dict.fromkeys(touched, revision)}
+        seen = seen_plan(plan, self.facts, self)
+        return replace(
+            self, revision=revision, plan=plan, site=site, seen=seen, changed_in=changed,
+            positions=positions,
+        )  # fmt: skip
+
+    def with_facts(self, number: int, facts: Facts) -> "Held":
+        """The same plan with more facts."""
+        bare = replace(self, fact_number=number, facts=facts)
+        return replace(bare, seen=seen_plan(self.plan, facts, None))
+
+
+def seen_plan(plan: Plan, facts: Facts, earlier: Held | None) -> Plan:
+    """The plan with what was found of its cables' strands."""
+    strands = [fact for fact in facts.standing if fact.kind == "strand"]
+    if not strands:
+        return plan
+    about = {fact.about.id for fact in strands}
+    changed = []
+    for cable_id in about:
+        cable = plan.cables.get(cable_id)
+        if cable is None:
+            continue
+        same = earlier is not None and earlier.facts is facts
+        if earlier is not None and same and earlier.plan.cables.get(cable_id) is cable:
+            changed.append(earlier.seen.cables.by_id[cable_id])
+            continue
+        notes = noted(cable, strands)
+        changed.append(cable if notes == cable.strand_notes else replace(cable, strand_notes=notes))
+    return plan.having("cable", plan.cables.put_all(changed)) if changed else plan
+
+
+def head_of(plan: Plan) -> dict[str, Any]:
+    """A plan's own name, house rules and x- keys, as its row keeps them."""
+    raw: dict[str, Any] = {"name": plan.name}
+    raw["house_rules"] = documents.raw(HouseRules, plan.house_rules)
+    return raw | (plan.x or {})
+
+
+def load(session: Session, row: PlanRow) -> Held:
+    """Read a stored plan. What cannot be read is left out, and said."""
+    broken: list[Broken] = []
+    lists: dict[str, list[Any]] = {kind: [] for kind in KEYS}
+    changed_in = {row.thing_id: row.changed_in}
+    positions: dict[str, int] = {}
+    query = select(ThingRow).where(ThingRow.plan_id == row.id)
+    for one in session.scalars(query.order_by(ThingRow.position, ThingRow.id)):
+        changed_in[one.id], positions[one.id] = one.changed_in, one.position
+        try:
+            doc = lifted(one.kind, one.version, one.doc)
+            lists[one.kind].append(documents.of_raw(TYPES[one.kind], doc))
+        except (ValueError, KeyError) as error:
+            reason = str(error)
+            name = one.doc.get("name") if isinstance(one.doc, dict) else None
+            broken.append(Broken(one.kind, one.id, str(name or one.id), reason))
+    things: dict[str, Any] = {KEYS[kind]: Things(found) for kind, found in lists.items()}
+    head = row.head
+    plan = bound(
+        Plan(
+            head["name"],
+            documents.of_raw(HouseRules, head.get("house_rules", {})),
+            id=row.thing_id,
+            x={key: value for key, value in head.items() if key.startswith("x-")} or None,
+            **things,
+        )
+    )
+    facts = load_facts(session, row)
+    site = site_of(plan)
+    seen = seen_plan(plan, facts, None)
+    return Held(
+        row.id, row.revision, row.facts, plan, facts, site, seen, changed_in, positions,
+        tuple(broken),
+    )  # fmt: skip
+
+
+def load_facts(session: Session, row: PlanRow) -> Facts:
+    """Every fact of a stored plan that can be read."""
+    query = select(FactRow).where(FactRow.plan_id == row.id).order_by(FactRow.number)
+    found = []
+    for one in session.scalars(query):
+        try:
+            found.append(documents.of_raw(AnyFact, lifted("fact", one.version, one.doc)))
+        except ValueError:
+            continue  # a fact of a later version of this application: kept, not understood
+    return Facts.of(found)
