@@ -21,6 +21,12 @@ def store(tmp_path: Path) -> Iterator[Store]:
     made.close()
 
 
+def part_id(client: TestClient, link: str, at: int) -> str:
+    """The id of a link's part that stands at an index."""
+    found: str = client.get(link).json()["doc"]["path"][at]["id"]
+    return found
+
+
 @pytest.fixture
 def client(store: Store) -> Iterator[TestClient]:
     """The API over a store that holds the demo plan."""

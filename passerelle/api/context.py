@@ -27,6 +27,10 @@ MANY = 500
 """Where a change moves the answers of more links than this, the list is read anew."""
 
 
+Summaries = dict[tuple[int, str], tuple[LinkCheck, int, links.LinkSummary]]
+"""Overview rows by plan and link, with the answer and the revision that they are of."""
+
+
 @dataclass
 class Context:
     """The running application's state."""
@@ -34,7 +38,9 @@ class Context:
     store: Store
     plans: Plans
     files: Files
-    summaries: dict[str, tuple[LinkCheck, int, links.LinkSummary]] = field(default_factory=dict)
+    summaries: dict[tuple[int, str], tuple[LinkCheck, int, links.LinkSummary]] = field(
+        default_factory=dict
+    )
 
 
 def context(request: Request) -> Context:
@@ -120,15 +126,15 @@ def summaries(
     ctx: Context, now: Judged, only: Iterable[str] | None = None
 ) -> list[links.LinkSummary]:
     """Overview rows of a plan's links; rows whose answer still holds are not worked out again."""
-    found = []
+    found, plan_id = [], now.held.plan_id
     for link_id in now.check.alone if only is None else only:
         if link_id not in now.check.alone:
             continue
         check, changed_in = now.check.of(link_id), now.held.changed_in.get(link_id, 0)
-        known = ctx.summaries.get(link_id)
+        known = ctx.summaries.get((plan_id, link_id))
         if known is None or known[0] is not check or known[1] != changed_in:
             known = (check, changed_in, views.summary(link_id, changed_in, check))
-            ctx.summaries[link_id] = known
+            ctx.summaries[plan_id, link_id] = known
         found.append(known[2])
     return found
 
@@ -148,10 +154,7 @@ def changed(ctx: Context, did: Changed, who: str, link_id: str | None = None) ->
     plan = did.after.plan
     moved = now.check.changed | {one for one in did.touched if one in plan.links}
     gone = [one for one in before.alone if one not in now.check.alone]
-    everything = len(moved) > MANY or (
-        list(old.links.by_id) != [one for one in plan.links.by_id if one in old.links] + gone
-        and bool(gone and len(gone) > MANY)
-    )
+    everything = len(moved) + len(gone) > MANY or _moved_about(did)
     return plans.Changed(
         plan=plan_head(ctx, now, who),
         house_rules=plan.house_rules if plan.house_rules != old.house_rules else None,
@@ -165,6 +168,13 @@ def changed(ctx: Context, did: Changed, who: str, link_id: str | None = None) ->
         everything=everything,
         link=link_view(now, link_id) if link_id is not None else None,
     )
+
+
+def _moved_about(did: Changed) -> bool:
+    """Whether links stand in another order than the screen would put them in."""
+    old, new = did.before.plan.links.by_id, did.after.plan.links.by_id
+    kept = [one for one in old if one in new]
+    return list(new) != [*kept, *(one for one in new if one not in old)]
 
 
 def _in_order(now: Judged, ids: Iterable[str]) -> list[str]:

@@ -9,8 +9,10 @@ from passerelle.core.light.link import Link
 from passerelle.core.light.site import planned
 from passerelle.core.plan.agreement import unused
 from passerelle.core.plan.backbone import CopperRun, Group, Place
+from passerelle.core.plan.copies import renewed
 from passerelle.core.plan.fields import MAX_LINKS
 from passerelle.core.plan.lightpath import LightPath, Segment
+from passerelle.core.plan.links import PlannedLink
 from passerelle.core.plan.plan import Plan
 from passerelle.core.refused import Refused
 
@@ -29,7 +31,8 @@ def _pulled(plan: Plan, option: Option) -> tuple[Plan, list[Link]]:
     names: dict[str, str] = {}
     for cable in option.cables:
         names[cable.name] = unused(cable.name, plan.cables.by_name)
-        plan = plan.having("cable", plan.cables.put(replace(cable, name=names[cable.name])))
+        made = replace(renewed(cable), name=names[cable.name])
+        plan = plan.having("cable", plan.cables.put(made))
     return plan, [_on(link, names) for link in option.links]
 
 
@@ -49,18 +52,22 @@ def _room_for(plan: Plan, wanted: int) -> None:
         raise Refused("links", f"the plan has {count} links; at most {MAX_LINKS} are allowed")
 
 
-def added(plan: Plan, link: Link) -> tuple[Plan, Link]:
-    """The plan with one link more at its end, under a name of its own. Raises Refused."""
+def added(plan: Plan, link: Link) -> tuple[Plan, PlannedLink]:
+    """The plan with one link more at its end: under a name and with ids of its own.
+
+    Raises Refused.
+    """
     _room_for(plan, 1)
-    named = replace(link, name=unused(link.name, plan.links.by_name))
-    plan = with_places(plan, (named.a.place, named.b.place))
-    return plan.having("link", plan.links.put(planned(named))), named
+    made: PlannedLink = renewed(planned(link))
+    made = replace(made, name=unused(link.name, plan.links.by_name))
+    plan = with_places(plan, (made.a.place, made.b.place))
+    return plan.having("link", plan.links.put(made)), made
 
 
-def with_options(plan: Plan, options: list[Option]) -> tuple[Plan, list[Link]]:
+def with_options(plan: Plan, options: list[Option]) -> tuple[Plan, list[PlannedLink]]:
     """The plan with every circuit of every option as a link at its end. Raises Refused."""
     _room_for(plan, sum(len(option.links) for option in options))
-    found: list[Link] = []
+    found: list[PlannedLink] = []
     for option in options:
         plan, links = _pulled(plan, option)
         named = []

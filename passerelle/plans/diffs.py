@@ -90,7 +90,8 @@ def turned(steps: list[Step]) -> list[Step]:
 
 def patched(doc: Any, steps: list[Step]) -> Any:
     """The document after the steps. Raises ClashError where it is not what they start from."""
-    for step in steps:
+    # A list is put in order once all of its entries are there.
+    for step in sorted(steps, key=lambda one: one["p"][-1:] == [ORDER]):
         doc = _set(doc, step["p"], step, step["p"])
     return doc
 

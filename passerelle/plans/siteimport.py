@@ -67,7 +67,9 @@ def _in_metres(known: dict[str, Raw], rows: list[Row]) -> bool | None:
 def _judge(row: Row, known: dict[str, Raw], named: set[str], metres: bool | None) -> Judged:
     if row.raw is None:
         return Judged(row, REFUSED, row.problem or "it cannot be read")
-    raw = row.raw
+    kind: Any = Place if row.kind == PLACE else Pathway
+    read = documents.whole(kind, documents.of_raw(kind, row.raw))
+    raw = {key: read[key] for key in row.raw if key in read}
     if metres is not None:
         odd = raw.get("latitude") is not None if metres else raw.get("x_m") is not None
         if odd:

@@ -2,13 +2,9 @@
 
 from dataclasses import replace
 from pathlib import Path
-from typing import Any
 
-from passerelle.core.plan.ends import LinkEnd
 from passerelle.core.plan.facts import Facts
-from passerelle.core.plan.fields import new_id
-from passerelle.core.plan.plan import KEYS, Plan
-from passerelle.core.plan.things import Things
+from passerelle.core.plan.plan import Plan
 from passerelle.core.refused import Refused
 from passerelle.formats.planfile import read_file, write_plan
 
@@ -61,26 +57,3 @@ def export_stored(folder: Path, number: int | None) -> bytes:
         return export_plan(plans.held(wanted))
     finally:
         store.close()
-
-
-def renewed(thing: Any) -> Any:
-    """A copy of a thing with ids of its own, for all that it holds."""
-    changes: dict[str, Any] = {"id": new_id()}
-    for key in ("path", "ports"):
-        parts = getattr(thing, key, None)
-        if parts is not None:
-            changes[key] = tuple(replace(part, id=new_id()) for part in parts)
-    for key in ("a", "b"):
-        end = getattr(thing, key, None)
-        if isinstance(end, LinkEnd):
-            module = replace(end.module, id=new_id()) if end.module is not None else None
-            changes[key] = replace(end, id=new_id(), module=module)
-    return replace(thing, **changes)
-
-
-def copied(plan: Plan) -> Plan:
-    """A copy of a plan whose things all have ids of their own."""
-    lists: dict[str, Any] = {
-        key: Things(renewed(one) for one in plan.things(kind)) for kind, key in KEYS.items()
-    }
-    return replace(plan, id=new_id(), **lists)

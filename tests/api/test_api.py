@@ -8,8 +8,12 @@ from starlette.testclient import TestClient
 from passerelle.api.app import create_app
 from passerelle.demo_data import demo_plan
 from passerelle.formats.planfile import write_plan
+from tests.conftest import part_id
 
-LINK = "/api/plans/1/links/demolink0004"  # Pier Office – Beacon Hill: 3.57 of 6.2 dB
+LINK, PART = (
+    "/api/plans/1/links/demolink0004",
+    "link004part005",
+)  # Pier Office – Beacon Hill: 3.57 of 6.2 dB
 
 
 def edit(client: TestClient, *edits, base: int = 1, link: str = LINK, who: str = ""):
@@ -19,7 +23,7 @@ def edit(client: TestClient, *edits, base: int = 1, link: str = LINK, who: str =
 
 def with_length(client: TestClient, metres: float) -> dict:
     part = client.get(LINK).json()["doc"]["path"][4]
-    return {"op": "set-part", "at": 4, "part": part | {"length_m": metres}}
+    return {"op": "set-part", "at": part["id"], "part": part | {"length_m": metres}}
 
 
 def test_an_edit_answers_with_the_new_verdict(client):
@@ -27,21 +31,22 @@ def test_an_edit_answers_with_the_new_verdict(client):
     changed = edit(client, with_length(client, 8100)).json()
     assert changed["link"]["summary"]["margin_db"] == pytest.approx(2.63 - 2.58, abs=0.011)
     assert changed["link"]["summary"]["verdict"] == "tight"
-    assert [row["id"] for row in changed["links"]] == [4]
+    assert [row["id"] for row in changed["links"]] == ["demolink0004"]
     assert (changed["plan"]["revision"], changed["everything"]) == (2, False)
     rows = client.get("/api/plans/1/links").json()
-    assert next(r for r in rows if r["id"] == 4) == changed["links"][0]
+    assert next(r for r in rows if r["id"] == "demolink0004") == changed["links"][0]
 
 
 def test_undo_and_redo(client):
     before = client.get(LINK).json()["doc"]
-    edit(client, {"op": "remove-part", "at": 0})
+    edit(client, {"op": "remove-part", "at": part_id(client, LINK, 0)})
     undone = client.post("/api/plans/1/undo", json={"base": 2}).json()
     assert client.get(LINK).json()["doc"] == before
     assert undone["plan"]["redo"] == "Pier Office – Beacon Hill: remove part 1"
     client.post("/api/plans/1/redo", json={"base": 3})
     assert len(client.get(LINK).json()["doc"]["path"]) == 9
-    assert client.post("/api/plans/1/undo", json={"base": 3}).status_code == 409
+    stale = client.post("/api/plans/1/undo", json={"base": 3})
+    assert (stale.status_code, stale.json()["newest"]["number"]) == (409, 4)
     assert client.post("/api/plans/1/redo", json={"base": 4}).status_code == 400
 
 
@@ -86,7 +91,7 @@ def test_a_need_becomes_a_whole_link(client):
     link = added.json()["link"]
     assert link["summary"]["verdict"] == "works"
     assert link["doc"]["path"][2]["length_m"] == 156  # and 3 m slack at each end
-    assert "Ice Store" in [p["name"] for p in added.json()["plan"]["places"]]
+    assert "Ice Store" in [p["name"] for p in added.json()["places"]]
     client.post("/api/plans/1/undo", json={"base": 2})
     assert "Ice Store" not in [p["name"] for p in client.get("/api/plans/1").json()["places"]]
 
@@ -104,13 +109,19 @@ def test_every_figure_explains_itself(client):
     ("body", "says"),
     [
         ({"edits": []}, "edits: 0 entries, at least 1"),
-        ({"edits": [{"op": "explode"}]}, "explode"),
-        ({"edits": [{"op": "remove-part", "at": -1}]}, "edits[0].at: -1 is under 0"),
-        ({"edits": [{"op": "remove-part", "at": 77}]}, "there is no part 78"),
+        ({"edits": [{"op": "explode"}]}, "edits[0]: an edit has an op, one of set-part"),
+        ({"edits": [{"op": "remove-part", "at": -1}]}, "edits[0].at: -1 is not text"),
+        (
+            {"edits": [{"op": "remove-part", "at": "nosuchpart"}]},
+            "'nosuchpart' among its 11",
+        ),
         ({"base": 9, "edits": [{"op": "rename", "name": "n"}]}, "base: 9 is over 1"),
         ({"base": 10**30, "edits": []}, "base: 1000000000"),
-        ({"edits": [{"op": "rename", "name": ""}]}, "edits[0].rename.name: is empty"),
-        ({"edits": [{"op": "split-segment", "at": 4, "kind": "fusion", "at_m": 1e9}]}, "200000"),
+        ({"edits": [{"op": "rename", "name": ""}]}, "edits[0].name: is empty"),
+        (
+            {"edits": [{"op": "split-segment", "at": PART, "kind": "fusion", "at_m": 1e9}]},
+            "edits[0].at_m: 1e+09 is over 200000",
+        ),
     ],
 )
 def test_bad_edits_are_refused_with_a_sentence(client, body, says):
@@ -151,7 +162,8 @@ def test_import_is_all_or_nothing(client):
 def test_house_rules_change_every_verdict(client):
     rules = client.get("/api/plans/1").json()["house_rules"] | {"loss_basis": "typical"}
     changed = client.patch("/api/plans/1", json={"base": 1, "house_rules": rules}).json()
-    assert changed["everything"]
+    assert not changed["everything"]
+    assert len(changed["links"]) > 50
     core = client.get("/api/plans/1/links/demolink0001").json()["summary"]
     # 2 x 0.30 + 0.092 km x 2.3 = 0.81 of 1.9
     assert (core["verdict"], core["margin_db"]) == ("works", 1.09)
@@ -218,7 +230,10 @@ def test_a_renamed_device_is_renamed_in_its_links(client):
     devices = plan["devices"]
     devices[0]["name"] = "Main switch"
     assert client.patch("/api/plans/1", json={"base": 1, "devices": devices}).status_code == 200
-    ends = [client.get(f"/api/plans/1/links/{n}").json()["doc"]["a"] for n in (3, 41)]
+    ends = [
+        client.get(f"/api/plans/1/links/{n}").json()["doc"]["a"]
+        for n in ("demolink0003", "demolink0041")
+    ]
     assert [end["device"] for end in ends] == ["Main switch", "Main switch"]
     client.post("/api/plans/1/undo", json={"base": 2})
     assert (
@@ -285,3 +300,64 @@ def test_strands_are_traced_previewed_and_read_as_found(client):
     assert refused.status_code == 422
     one = client.get(f"/api/plans/1/links/{rows['Instrument Hall – Tide Gauge Hut']}/polarity")
     assert one.json()["strands"][0]["meets"] == "1490 nm out, 1310 nm back"
+
+
+def test_an_answer_to_an_edit_is_what_changed(client):
+    answer = edit(client, with_length(client, 8100))
+    body = answer.json()
+    assert {key for key in ("house_rules", "places", "own_parts", "devices", "spares")
+            if body[key] is not None} == set()  # fmt: skip
+    head = json.dumps(body | {"link": None})
+    assert len(head) < 1500  # the head of the plan alone was 11 kB once
+    assert body["plan"]["undo"] == "Pier Office – Beacon Hill: change part 5"
+
+
+def test_facts_are_added_and_stand_beside_the_design(client):
+    link = client.get(LINK).json()["doc"]["id"]
+    about = {"kind": "link", "id": link}
+    fact = {
+        "kind": "red light", "id": "redlight0001", "about": about, "who": "ann",
+        "at": "2026-05-31T14:20:00Z", "start": [1, 1], "seen": [1, 2],
+    }  # fmt: skip
+    for _ in range(2):  # twice is once
+        said = client.post("/api/plans/1/facts", json={"facts": [fact]})
+        assert (said.status_code, len(said.json()["facts"])) == (201, 1)
+    nothing = {**fact, "id": "redlight0002", "seen": None, "corrects": "redlight0001"}
+    said = client.post("/api/plans/1/facts", json={"facts": [nothing]}).json()
+    assert (len(said["facts"]), said["standing"]) == (2, ["redlight0002"])
+    assert client.get("/api/plans/1").json()["revision"] == 1
+    listed = client.get("/api/plans/1/facts", params={"about": link}).json()
+    assert [one["seen"] for one in listed["facts"]] == [[1, 2], None]
+    again = client.get("/api/plans/1/export").json()["facts"]
+    assert [one["id"] for one in again] == ["redlight0001", "redlight0002"]
+    for change, says in (
+        ({"id": "redlight0003", "at": "noon"}, "facts[0].at: "),
+        ({"id": "redlight0003", "about": {"kind": "link", "id": "nosuchlink"}}, "there is no link"),
+        ({"id": "redlight0003", "kind": "smell"}, "facts[0]: a fact has a kind, one of strand"),
+        ({"id": "redlight0003", "start": [0, 1]}, "facts[0].start[0]: 0 is under 1"),
+    ):
+        refused = client.post("/api/plans/1/facts", json={"facts": [fact | change]})
+        assert (refused.status_code, says in refused.json()["detail"]) == (422, True), says
+
+
+def test_files_and_kept_states(client):
+    png = b"\x89PNG\r\n\x1a\n" + b"0" * 40
+    asked = {"kind": "place", "about": "place0001", "name": "rack <1>.png"}
+    added = client.post("/api/plans/1/files", params=asked, content=png).json()
+    assert (added["media_type"], added["size"], added["name"]) == ("image/png", 48, "rack <1>.png")
+    back = client.get(f"/api/plans/1/files/{added['sha256']}")
+    assert (back.content, back.headers["content-type"]) == (png, "image/png")
+    assert client.get("/api/plans/1/files", params={"about": "place0002"}).json() == []
+    svg = client.post("/api/plans/1/files", params=asked, content=b"<svg onload=alert(1)>")
+    assert (svg.status_code, "PNG, JPEG or PDF" in svg.json()["detail"]) == (422, True)
+    assert client.get(f"/api/plans/1/files/{'0' * 64}").status_code == 422
+    kept = client.post("/api/plans/1/snapshots", json={"name": "issued 1"})
+    assert (kept.status_code, kept.json()["revision"]) == (201, 1)
+    assert client.post("/api/plans/1/snapshots", json={"name": "issued 1"}).status_code == 422
+    assert [one["name"] for one in client.get("/api/plans/1/snapshots").json()] == ["issued 1"]
+
+
+def test_a_plan_that_is_not_there(client):
+    for path in ("/api/plans/9", "/api/plans/9/links", "/api/plans/1/links/nosuchlink"):
+        answer = client.get(path)
+        assert (answer.status_code, "There is no" in answer.json()["detail"]) == (404, True)

@@ -2,7 +2,14 @@
 
 import pytest
 
+from tests.conftest import part_id
+
 PLANT = "/api/plans/1/plant"
+
+
+def place_id(client, name):
+    places = client.get("/api/plans/1").json()["places"]
+    return next(place["id"] for place in places if place["name"] == name)
 
 
 def link_named(client, name):
@@ -25,7 +32,8 @@ def test_the_backbone_is_judged(client):
 def test_a_clash_stops_both_links_and_other_strands_cure_it(client):
     camera = link_named(client, "Instrument Hall – Cabinet 4 camera")
     assert camera["verdict"] == "fails" and camera["route"]["stop"] == 1
-    body = {"base": 1, "link_id": camera["id"], "at": 4, "cable": "H-04", "strands": [3, 4]}
+    part = part_id(client, f"/api/plans/1/links/{camera['id']}", 4)
+    body = {"base": 1, "link_id": camera["id"], "part": part, "cable": "H-04", "strands": [3, 4]}
     changed = client.post(f"{PLANT}/take", json=body).json()
     assert changed["link"]["summary"]["verdict"] == "works"
     moved = {row["name"]: row["verdict"] for row in changed["links"]}
@@ -46,7 +54,8 @@ def test_a_clash_stops_both_links_and_other_strands_cure_it(client):
     ],
 )
 def test_strands_that_cannot_be_taken(client, strands, said):
-    body = {"base": 1, "link_id": 65, "at": 4, "cable": "H-04", "strands": strands}
+    part = part_id(client, "/api/plans/1/links/demolink0065", 4)
+    body = {"base": 1, "link_id": "demolink0065", "part": part, "cable": "H-04", "strands": strands}
     refused = client.post(f"{PLANT}/take", json=body)
     assert (refused.status_code, refused.json()["detail"]) == (422, f"strands: {said}")
 
@@ -55,7 +64,7 @@ def test_what_goes_with_a_place_is_said_before_it_goes(client):
     gone = {
         "base": 1,
         "what": "x",
-        "changes": [{"kind": "place", "name": "Hill Pole", "doc": None}],
+        "changes": [{"kind": "place", "id": place_id(client, "Hill Pole"), "doc": None}],
     }
     asked = client.post(f"{PLANT}/changes", json=gone)
     assert asked.status_code == 423
@@ -102,7 +111,7 @@ def test_a_renamed_place_keeps_its_links(client):
     places = client.get("/api/plans/1").json()["places"]
     old = next(p for p in places if p["name"] == "Cabinet 4")
     doc = {k: v for k, v in old.items() if v is not None} | {"name": "Cabinet four"}
-    body = {"base": 1, "what": "x", "changes": [{"kind": "place", "name": "Cabinet 4", "doc": doc}]}
+    body = {"base": 1, "what": "x", "changes": [{"kind": "place", "id": old["id"], "doc": doc}]}
     assert client.post(f"{PLANT}/changes", json=body).status_code == 200
     row = next(
         r

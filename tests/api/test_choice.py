@@ -107,9 +107,10 @@ def test_copper_is_recorded_as_what_it_is(client):
     assert (run["a"], run["b"], run["length_m"], run["reach_m"]) == (
         "Pier Office", "Pier Office loft", 46.0, 100.0,
     )  # fmt: skip
-    body |= {"base": 2, "link_id": 1}
+    body |= {"base": 2, "link_id": "demolink0001"}
     assert "no light path" in client.post(f"{PLAN}/choose/take", json=body).json()["detail"]
-    gone = {"kind": "place", "name": "Pier Office loft", "doc": None}
+    places = {p["name"]: p["id"] for p in client.get(PLAN).json()["places"]}
+    gone = {"kind": "place", "id": places["Pier Office loft"], "doc": None}
     body = {"base": 2, "what": "loft", "changes": [gone]}
     refused = client.post(f"{PLAN}/plant/changes", json=body)
     assert "copper" in refused.json()["detail"]
@@ -164,7 +165,7 @@ def test_prices_are_the_plans_own_and_travel_as_csv(client):
 
     before = lr()["total"]
     doc = {"name": "module 10GBASE-LR", "price": 60.5}
-    change = {"kind": "price", "name": None, "doc": doc}
+    change = {"kind": "price", "id": None, "doc": doc}
     body = {"base": 1, "what": "price", "changes": [change]}
     assert client.post(f"{PLAN}/plant/changes", json=body).status_code == 200
     assert lr()["total"] == pytest.approx(before + 20)  # two modules, ten dearer each

@@ -1,5 +1,6 @@
 """The views of the site against a second, plain reckoning from the demo's own file."""
 
+import json
 import math
 import tomllib
 from itertools import combinations
@@ -8,10 +9,11 @@ from pathlib import Path
 import pytest
 
 from passerelle.demo_data import demo_plan
+from passerelle.formats.planfile import write_plan
 
 PLAN = "/api/plans/1"
 PLANT = f"{PLAN}/plant"
-DOC = demo_plan().model_dump(mode="json", exclude_none=True)
+DOC = json.loads(write_plan(demo_plan()))
 TABLES = Path(__file__).parents[2] / "passerelle/core/tables"
 KINDS = {row["name"]: row for row in tomllib.loads((TABLES / "cables.toml").read_text())["cable"]}
 KINDS |= {row["name"]: row for row in DOC["cable_types"]}
@@ -67,7 +69,7 @@ def test_strands_have_the_standard_colours(client, name):
     table = client.get(f"{PLANT}/strands", params={"cable": name}).json()
     rows = table["strands"]
     assert [row["number"] for row in rows] == list(range(1, cable["strands"] + 1))
-    per_tube = KINDS[cable["type"]]["per_tube"] if cable.get("type") else 12
+    per_tube = KINDS[cable["type"]].get("per_tube", 12) if cable.get("type") else 12
     for row in rows:
         tube, at = divmod(row["number"] - 1, per_tube)
         assert (row["tube"], row["in_tube"]) == (tube + 1, at + 1)

@@ -4,6 +4,8 @@ import random
 
 import pytest
 
+from tests.conftest import part_id
+
 PLAN = "/api/plans/1"
 LISTS = {
     "place": "places", "pathway": "pathways", "cable": "cables", "closure": "closures",
@@ -27,15 +29,15 @@ class Walker:
     def link(self):
         return self.chance.choice(self.client.get(f"{PLAN}/links").json())["id"]
 
-    def change(self, kind, name, doc):
+    def change(self, kind, thing_id, doc):
         body = {"base": self.base(), "what": "walk", "cascade": True}
-        body["changes"] = [{"kind": kind, "name": name, "doc": doc}]
+        body["changes"] = [{"kind": kind, "id": thing_id, "doc": doc}]
         return self.client.post(f"{PLAN}/plant/changes", json=body)
 
     def delete_thing(self):
         kind = self.chance.choice(list(LISTS))
         thing = self.one(kind)
-        return self.change(kind, thing["name"], None) if thing else None
+        return self.change(kind, thing["id"], None) if thing else None
 
     def rename_thing(self):
         kind = self.chance.choice(list(LISTS))
@@ -43,7 +45,7 @@ class Walker:
         if thing is None:
             return None
         name = f"{thing['name'][:100]} {self.chance.randint(1, 99)}"
-        return self.change(kind, thing["name"], thing | {"name": name})
+        return self.change(kind, thing["id"], thing | {"name": name})
 
     def delete_link(self):
         return self.client.delete(f"{PLAN}/links/{self.link()}?base={self.base()}")
@@ -105,13 +107,13 @@ def test_a_plan_that_was_changed_reads_back_as_it_is(client, seed):
 
 def an_edit(chance, path):
     """One of the changes that the Light view offers, at a place that may not suit it."""
-    at = chance.randint(0, len(path))
+    at, to = (chance.choice([*(part["id"] for part in path), "nosuchpart"]) for _ in range(2))
     return chance.choice([
-        {"op": "insert-segment", "after": at - 1,
+        {"op": "insert-segment", "after": chance.choice([at, None]),
          "kind": chance.choice(["cord", "cable", "pigtail", "cassette", "inline"])},
         {"op": "split-segment", "at": at, "kind": chance.choice(["adapter", "fusion"])},
         {"op": "remove-part", "at": at},
-        {"op": "move-segment", "at": at, "to": chance.randint(0, len(path))},
+        {"op": "move-segment", "at": at, "to": to},
     ])  # fmt: skip
 
 
@@ -143,7 +145,7 @@ def test_a_trunk_that_is_cut_is_still_traced(client, kind):
     trunk = next(r for r in rows if r["name"].startswith("Trunk T-18"))
     link = f"{PLAN}/links/{trunk['id']}"
     before = client.get(f"{link}/polarity").json()["strands"]
-    edit = {"op": "split-segment", "at": 4, "kind": kind}
+    edit = {"op": "split-segment", "at": part_id(client, link, 4), "kind": kind}
     assert client.patch(link, json={"base": 1, "edits": [edit]}).status_code == 200
     after = client.get(f"{link}/polarity").json()["strands"]
     assert len(after) == len(before) == 12  # of its MPO-12
@@ -153,7 +155,8 @@ def test_a_trunk_that_is_cut_is_still_traced(client, kind):
 
 
 def test_an_entered_loss_is_not_lost_and_not_half_written(client):
-    edit = {"op": "insert-segment", "after": 0, "kind": "pigtail", "loss_db": 1.5}
+    after = part_id(client, f"{PLAN}/links/demolink0004", 0)
+    edit = {"op": "insert-segment", "after": after, "kind": "pigtail", "loss_db": 1.5}
     refused = client.patch(f"{PLAN}/links/demolink0004", json={"base": 1, "edits": [edit]})
     assert refused.status_code == 422
     assert "needs its source; insert the pigtail first" in refused.json()["detail"]

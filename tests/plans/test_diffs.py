@@ -11,9 +11,9 @@ ENTRIES = st.lists(
     st.fixed_dictionaries({"id": st.sampled_from("abcdef"), "n": PLAIN}, optional={"m": PLAIN}),
     max_size=5, unique_by=lambda one: one["id"],
 )  # fmt: skip
-DOCS = st.dictionaries(
-    st.sampled_from(["name", "kind", "path", "house"]),
-    st.one_of(PLAIN, ENTRIES, st.lists(PLAIN, max_size=3), st.dictionaries(st.just("k"), PLAIN)),
+ANY = st.one_of(PLAIN, ENTRIES, st.lists(PLAIN, max_size=3), st.dictionaries(st.just("k"), PLAIN))
+DOCS = st.fixed_dictionaries(
+    {"path": ENTRIES}, optional={"name": PLAIN, "kind": ANY, "house": ANY, "route": ANY}
 )
 
 

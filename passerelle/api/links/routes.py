@@ -7,15 +7,17 @@ from fastapi import APIRouter
 
 from passerelle.api.beside import schemas as beside
 from passerelle.api.common import Base
-from passerelle.api.context import Ctx, LinkId, Number, Who, changed, judged, link_view
+from passerelle.api.context import Ctx, Judged, LinkId, Number, Who, changed, judged, link_view
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.apply import applied
 from passerelle.core.changes.change import EditLink, Put, Remove
 from passerelle.core.judge.check import LinkCheck
+from passerelle.core.judge.wholeplan import check
 from passerelle.core.light.edits import describe
 from passerelle.core.light.explain import explain
-from passerelle.core.light.site import link_of
 from passerelle.core.plan.agreement import unused
+from passerelle.core.plan.copies import renewed
+from passerelle.core.plan.plan import Plan
 from passerelle.core.refused import Refused
 from passerelle.core.remedies.growth import growth
 from passerelle.core.remedies.proposal import Need, NeedError, propose, suited
@@ -28,9 +30,8 @@ from passerelle.core.remedies.variants import (
 )
 from passerelle.formats.checkjson import rounded
 from passerelle.plans.choosing import added
-from passerelle.plans.held import Held
+from passerelle.plans.held import Held, seen_plan
 from passerelle.plans.plans import Author
-from passerelle.plans.transfer import renewed
 
 from . import schemas, views
 
@@ -66,22 +67,23 @@ def preview(
 ) -> schemas.Preview:
     """What edits would bring; nothing is stored."""
     now = judged(ctx, plan_id)
-    before = now.link(link_id)
-    after = previewed(now.held, before, link_id, body)
+    before, after = now.link(link_id), previewed(now, link_id, body)
     return schemas.Preview(before=views.brief(before), after=views.brief(after))
 
 
-def previewed(held: Held, before: LinkCheck, link_id: str, body: schemas.PreviewBody) -> LinkCheck:
-    """The check of a link as it would be after edits. Raises Refused."""
+def previewed(now: Judged, link_id: str, body: schemas.PreviewBody) -> LinkCheck:
+    """The check of a link in its plan as it would be after edits. Raises Refused, or 404."""
+    now.link(link_id)
+    held = now.held
     made = applied(held.plan, [EditLink(link_id, tuple(body.edits))], site=held.site)
-    return before.again(link_of(made.plan.links.by_id[link_id], made.site))
+    return check(seen_plan(made.plan, held.facts, held), now.check).of(link_id)
 
 
 @router.get("/links/{link_id}/why", name="whyLink")
 def why(ctx: Ctx, plan_id: Number, link_id: LinkId) -> dict[str, schemas.ExplanationView]:
     """How every figure of a link was made, by the figure's name."""
-    check = judged(ctx, plan_id).link(link_id)
-    return {name: views.explanation_view(one) for name, one in explain(check.budget).items()}
+    subject = judged(ctx, plan_id).link(link_id)
+    return {name: views.explanation_view(one) for name, one in explain(subject.budget).items()}
 
 
 @router.get("/links/{link_id}/growth", name="growthOfLink")
@@ -101,23 +103,23 @@ def variants(
     ctx: Ctx, plan_id: Number, link_id: LinkId, body: beside.VariantsBody
 ) -> list[beside.VariantView]:
     """The link as it is and up to three variants of it, side by side; nothing is stored."""
-    check = judged(ctx, plan_id).link(link_id)
-    asked = suggested(check) if body.variants is None else [
+    subject = judged(ctx, plan_id).link(link_id)
+    asked = suggested(subject) if body.variants is None else [
         Variant(one.fiber, one.grade, one.application) for one in body.variants
     ]  # fmt: skip
-    found = [_column(check, Variant())]
-    found += [_column(check, variant) for variant in asked]
+    found = [_column(subject, Variant())]
+    found += [_column(subject, variant) for variant in asked]
     return found
 
 
-def _column(check: LinkCheck, variant: Variant) -> beside.VariantView:
+def _column(subject: LinkCheck, variant: Variant) -> beside.VariantView:
     """One column; a variant that cannot be made says why and shows the link as it is."""
     problem = None
     try:
-        one = compared(check, variant)
+        one = compared(subject, variant)
     except VariantError as error:
         problem = f"{error.key}: {error}"
-        one = Compared(variant, (), check, growth(check))
+        one = Compared(variant, (), subject, growth(subject))
     after, worst = one.check, views.worst_direction(one.check)
     return beside.VariantView(
         variant=beside.VariantBody(**asdict(variant)),
@@ -171,12 +173,15 @@ def add(ctx: Ctx, who: Who, plan_id: Number, body: schemas.NeedBody) -> Changed:
     if body.name is not None:
         link = replace(link, name=body.name)
 
-    def make(held: Held) -> tuple[Any, str]:
+    shown: list[str] = []
+
+    def make(held: Held) -> tuple[Plan, str]:
         plan, made = added(held.plan, link)
+        shown.append(made.id)
         return plan, f"Add link {made.name}"
 
     did = ctx.plans.rework(plan_id, make, Author(who, body.base))
-    return changed(ctx, did, who, link.id)
+    return changed(ctx, did, who, shown[0])
 
 
 @router.get("/suited", name="listSuited")

@@ -21,8 +21,9 @@ from passerelle.api.context import (
 from passerelle.api.links.schemas import LinkSummary
 from passerelle.core.changes.change import Change, Head, Put, Remove
 from passerelle.core.plan.facts import Facts
-from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.plan import KEYS, Plan, name_of
 from passerelle.core.plan.things import Things
+from passerelle.core.refused import Refused, quoted
 from passerelle.demo_data import demo_plan
 from passerelle.formats.planfile import read_file
 from passerelle.plans import journal, transfer
@@ -75,7 +76,12 @@ def _listed(kind: str, old: Things[Any], new: list[Any] | None) -> list[Change]:
     """The changes that make the things of a kind be these."""
     if new is None:
         return []
-    kept = {one.id for one in new}
+    kept: set[str] = set()
+    for at, one in enumerate(new):
+        if one.id in kept:
+            reason = f"{quoted(name_of(one))} is listed twice"
+            raise Refused(f"{KEYS[kind]}[{at}].id", reason)
+        kept.add(one.id)
     gone: list[Change] = [Remove(kind, one.id) for one in old if one.id not in kept]
     return [*gone, *(Put(one) for one in new if old.get(one.id) != one)]
 

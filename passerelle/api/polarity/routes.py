@@ -25,7 +25,7 @@ def get(ctx: Ctx, plan_id: Number, link_id: LinkId) -> schemas.PolarityView:
 def preview(ctx: Ctx, plan_id: Number, link_id: LinkId, body: PreviewBody) -> schemas.PolarityView:
     """The strands as they would run after edits; nothing is stored."""
     now = judged(ctx, plan_id)
-    return polarity_view(previewed(now.held, now.link(link_id), link_id, body))
+    return polarity_view(previewed(now, link_id, body))
 
 
 @router.post("/as-found", name="asFound")
