@@ -12,13 +12,16 @@ from pathlib import Path
 
 from passerelle.api.app import create_app
 from passerelle.core.judge.rules import RULES
-from passerelle.core.judge.wholeplan import check_plan
+from passerelle.core.judge.wholeplan import check
 from passerelle.demo_data import demo_plan
-from passerelle.formats.corelink import house_rules, links
-from passerelle.formats.planfile import PlanDoc
-from passerelle.formats.site import site_of
+from passerelle.formats.documents import adapter
+from passerelle.formats.planfile import PlanFile
 from passerelle.plans.store import Store
 
+ELSEWHERE = {
+    "house.mode": "any multimode link, once the plan follows single mode everywhere",
+    "plan.unreadable": "a data folder that is damaged or of a later edition",
+}
 DOCS = Path(__file__).resolve().parents[1] / "docs"
 
 
@@ -28,7 +31,7 @@ def generated() -> dict[Path, str]:
         store = Store(Path(folder))
         openapi = create_app(store, web=None).openapi()
         store.close()
-    schema = PlanDoc.model_json_schema()
+    schema = adapter(PlanFile).json_schema()
     schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
     schema["title"] = "Passerelle plan file"
     return {
@@ -40,22 +43,13 @@ def generated() -> dict[Path, str]:
 
 def rules_page() -> str:
     """Every rule with its severity and one link of the demo plan where it can be seen."""
-    plan = demo_plan()
-    beside = site_of(plan)
-    judged = check_plan(
-        links(plan),
-        house_rules(plan.house_rules),
-        beside.tables,
-        beside.devices,
-        beside.spares,
-        beside.plant,
-    )
+    judged = check(demo_plan())
     seen = {one.finding.rule.id: f"the plan itself: {one.about}" for one in judged.findings}
-    for about in judged.plant:
+    for about in judged.backbone:
         seen.setdefault(about.finding.rule.id, f"{about.sort} {about.name}")
-    for check in judged.links:
-        for found in check.findings:
-            seen.setdefault(found.rule.id, check.budget.link.name)
+    for one in judged.links:
+        for found in one.findings:
+            seen.setdefault(found.rule.id, one.budget.link.name)
     lines = [
         "# Rules",
         "",
@@ -66,7 +60,7 @@ def rules_page() -> str:
     ]
     lines += [
         f"| {rule.id} | {rule.severity} | {rule.title} | "
-        f"{seen.get(rule.id, 'any multimode link, once the plan follows single mode everywhere')} |"
+        f"{seen.get(rule.id, ELSEWHERE.get(rule.id, ''))} |"
         for rule in RULES.values()
     ]
     return "\n".join(lines) + "\n"

@@ -1,5 +1,6 @@
 """The data folder: past editions, what cannot be read, files and kept states."""
 
+from dataclasses import replace
 import hashlib
 import json
 import sqlite3
@@ -122,6 +123,9 @@ def test_facts_are_added_once_corrected_by_later_ones_and_change_what_is_said(st
     assert not clashes(good)
     assert [one.state for one in good.facts.all] == ["bad", "good"]  # nothing is taken away
     assert Plans(store).held(1).facts == good.facts
+    again = fact("bad")
+    plans.note(1, [again, replace(fact("bad", corrects=again.id), withdrawn=True)])
+    assert [one.id for one in plans.held(1).facts.standing] == [good.facts.all[1].id]
     with pytest.raises(Refused, match="there is no fact"):
         plans.note(1, [fact("bad", corrects="nosuchfact")])
     nowhere = StrandFact(kind="strand", about=About("cable", "nosuchcable"), who="ann",

@@ -275,6 +275,7 @@ class BestView(BaseModel):
 class CopperRunView(BaseModel):
     """A copper run of the plan. problem : why it is too long, null where it reaches."""
 
+    id: str
     name: str
     a: str
     b: str
@@ -331,6 +332,7 @@ class TakeManyBody(Base):
 class PriceRowView(BaseModel):
     """A row of the price book. own : the plan's, not the demo's."""
 
+    id: str | None = Field(description="of the plan\'s own entry; null where it has none")
     name: str
     what: str
     unit: str

@@ -12,9 +12,11 @@ from typing import Annotated, Any, ClassVar, Literal
 from annotated_types import Ge, Le, Len, Predicate
 
 from .backbone import Cable, StrandNote
-from .fields import Described, Id, Name, StrandNumber, Text, Thing, told_by
+from .fields import Alike, Described, Id, Name, StrandNumber, Text, Thing, told_by
 
 Position = Annotated[int, Ge(1), Le(144)]
+Spot = Annotated[tuple[Position, Position], Alike()]
+"""Plug and position, from 1."""
 
 
 def _instant(text: str) -> bool:
@@ -38,12 +40,16 @@ class About(Described):
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Fact(Thing):
-    """What all facts have. corrects : the fact that this one takes the place of."""
+    """What all facts have.
+
+    corrects : the fact that this one takes the place of. withdrawn : nothing takes its place.
+    """
 
     about: About
     at: Instant
     who: Name
     corrects: Id | None = None
+    withdrawn: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,8 +70,8 @@ class RedLightFact(Fact):
     """
 
     kind: Literal["red light"]
-    start: tuple[Position, Position]
-    seen: tuple[Position, Position] | None = None
+    start: Spot
+    seen: Spot | None = None
     note: Text | None = None
 
 
@@ -92,7 +98,11 @@ class Facts:
         for fact in facts:
             by_id.setdefault(fact.id, fact)
         corrected = {fact.corrects for fact in by_id.values() if fact.corrects is not None}
-        standing = {key: fact for key, fact in by_id.items() if key not in corrected}
+        standing = {
+            key: fact
+            for key, fact in by_id.items()
+            if key not in corrected and not fact.withdrawn
+        }
         return cls(tuple(by_id.values()), standing)
 
     @property

@@ -46,13 +46,6 @@ class Names:
         return handler(schema) | {"x-names": self.kind}
 
 
-def _choices(schema: Any) -> Any:
-    """The choices of a union, through what is wrapped around it."""
-    while "choices" not in schema:
-        schema = schema["schema"]
-    return schema["choices"]
-
-
 class Tagged:
     """A value that is told by the key that it has: a part is a segment or a joint."""
 
@@ -77,10 +70,6 @@ class Tagged:
             "custom_error_type": "refused",
             "custom_error_message": self.message,
         }
-
-    def __get_pydantic_json_schema__(self, schema: Any, handler: Any) -> Any:
-        """Any of the kinds."""
-        return {"oneOf": [handler(one) for one in _choices(schema).values()]}
 
 
 class _ToldBy:
@@ -109,10 +98,20 @@ class _ToldBy:
         }
 
     def __get_pydantic_json_schema__(self, schema: Any, handler: Any) -> Any:
-        """Any of the kinds."""
-        choices = _choices(schema)
-        made = {one: choices[f"·{kind}"] for kind, one in self.kinds.items()}
-        return {"oneOf": [handler(one) for one in made.values()]}
+        """Any of the kinds; those that share a description are listed once."""
+        made = handler(schema)
+        once = {str(one): one for one in made.get("oneOf", ())}
+        return made | ({"oneOf": list(once.values())} if once else {})
+
+
+class Alike:
+    """Says that a tuple's values are all of one kind: a schema calls it an array of so many."""
+
+    def __get_pydantic_json_schema__(self, schema: Any, handler: Any) -> Any:
+        """An array of that many."""
+        made = handler(schema)
+        items = made.pop("prefixItems", None)
+        return made | ({"items": items[0]} if items else {})
 
 
 def told_by(key: str, kinds: dict[str, type], message: str) -> _ToldBy:
@@ -137,7 +136,7 @@ def spelled(parse: Callable[[str], Any], spell: Callable[[Any], str], kind: type
         "serialization": {
             "type": "function-plain",
             "function": spell,
-            "return_schema": {"type": "str"},
+            "return_schema": {"type": "str", "max_length": MAX_NAME},
         },
     }
 

@@ -17,6 +17,7 @@ from passerelle.core.tables.rows import Keys, Wiring
 
 from .connectors import Connector
 from .fields import (
+    Alike,
     FiberName,
     GradeName,
     LossDb,
@@ -83,7 +84,7 @@ class Segment(Thing):
     kind: SegmentKind
     length_m: Metres = UNSAID
     fiber: FiberName | None = None
-    ends: tuple[Connector | None, Connector | None] = (None, None)
+    ends: Annotated[tuple[Connector | None, Connector | None], Alike()] = (None, None)
     wiring: Wiring | None = None
     loss_db: LossDb | None = None
     source: Text | None = None

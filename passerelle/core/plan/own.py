@@ -1,7 +1,7 @@
 """Own parts as they are written down: what a technician has entered from a data sheet."""
 
 from dataclasses import dataclass, field
-from typing import Annotated, ClassVar, Literal, NamedTuple
+from typing import Annotated, ClassVar, Literal
 
 from annotated_types import Ge, Gt, Le, Len
 
@@ -10,6 +10,7 @@ from passerelle.core.tables.rows import Wiring
 from .connectors import Connector
 from .ends import DataSheet, Figures, sheet_of
 from .fields import (
+    Alike,
     ApplicationName,
     CageName,
     Date,
@@ -106,13 +107,8 @@ class Channel(Described):
 Position = Annotated[int, Ge(1), Le(36)]
 
 
-class Wire(NamedTuple):
-    """One strand through a part: plug and position in front, plug and position behind."""
-
-    front_plug: Position
-    front: Position
-    back_plug: Position
-    back: Position
+Wire = Annotated[tuple[Position, Position, Position, Position], Alike()]
+"""One strand through a part: plug and position in front, plug and position behind."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -130,7 +126,7 @@ class OwnBox(_Own):
     what: Name | None = None
     channels: Annotated[tuple[Channel, ...], Len(0, 96)] = ()
     fiber: StandardFiber | None = None
-    ends: tuple[Connector | None, Connector | None] | None = None
+    ends: Annotated[tuple[Connector | None, Connector | None], Alike()] | None = None
     wiring: Wiring | None = None
     pairs_included: bool = False
     wires: Annotated[tuple[Wire, ...], Len(0, 288)] = ()

@@ -88,6 +88,15 @@ class Things(Generic[T]):
         return self._of({one: self._by_id[one] for one in (*first, *rest)})
 
     @classmethod
+    def __get_pydantic_core_schema__(cls, _source: Any, _handler: Any) -> Any:
+        """As a default in a schema it is a list."""
+        return {
+            "type": "is-instance",
+            "cls": cls,
+            "serialization": {"type": "function-plain", "function": list},
+        }
+
+    @classmethod
     def _of(cls, by_id: dict[str, T]) -> "Things[T]":
         made: Things[T] = cls.__new__(cls)
         made._by_id = by_id

@@ -12,7 +12,6 @@ from passerelle.core.judge.polarity import judged as polarity_of
 from passerelle.core.light.edits import apply_all
 from passerelle.core.light.link import budget
 from passerelle.core.light.own import OwnPartError, check_own, extended
-from passerelle.core.plan.own import Wire
 from passerelle.core.remedies.repolarising import EFFORT, repolarised
 from passerelle.core.strands.asfound import Reading, ends_of, explained
 from passerelle.core.strands.changes import changes
@@ -343,12 +342,12 @@ def test_twelve_ports_stand_on_two_plugs_of_a_24_strand_trunk():
 
 def test_own_maps_are_taken_and_refused_where_two_strands_meet():
     box = own_box("M", "cassette", 0.5, 0.3, ends=(LC, P),
-                  wires=(Wire(1, 1, 1, 2), Wire(1, 2, 1, 1)))  # fmt: skip
+                  wires=((1, 1, 1, 2), (1, 2, 1, 1)))  # fmt: skip
     check_own(box)
     own = Segment("cassette", 0, "OM4", (LC, P), part="M")
     assert of_segment(own, extended((box,)))[1, 1] == (1, 2)
     with pytest.raises(OwnPartError, match="is there twice"):
-        check_own(replace(box, wires=(Wire(1, 1, 1, 2), Wire(1, 2, 1, 2))))
+        check_own(replace(box, wires=((1, 1, 1, 2), (1, 2, 1, 2))))
 
 
 @pytest.mark.parametrize(("near", "far"), [(P, P), (U, U)])

@@ -59,7 +59,7 @@ export const useBeside = (plan_id: number, revision: number) =>
 /** `variants` null asks for suggestions. */
 export const useVariants = (
   plan_id: number,
-  link_id: number,
+  link_id: string,
   revision: number,
   variants: Variant[] | null,
 ) =>

@@ -112,7 +112,7 @@ export const usePossible = (plan_id: number, revision: number) =>
 interface TakeInput {
   need: Need;
   key: string;
-  link_id?: number;
+  link_id?: string;
 }
 
 export const useTakeOption = (plan_id: number) =>

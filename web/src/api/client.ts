@@ -5,6 +5,7 @@ import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
 export type PlanInfo = Schemas["PlanInfo"];
+export type Fact = Schemas["FactsView"]["facts"][number];
 export type PlanListItem = Schemas["PlanListItem"];
 export type LinkSummary = Schemas["LinkSummary"];
 export type LinkView = Schemas["LinkView"];
@@ -17,11 +18,11 @@ export type Conflict = Schemas["Conflict"];
 export type Explanation = Schemas["ExplanationView"];
 export type Reference = Schemas["Reference"];
 export type Suited = Schemas["SuitedInfo"];
-export type SegmentDoc = Schemas["SegmentDoc"];
-export type JointDoc = Schemas["JointDoc"];
+export type SegmentDoc = Schemas["Segment"];
+export type JointDoc = Schemas["Joint"];
 export type PartDoc = SegmentDoc | JointDoc;
-export type EndDoc = Schemas["EndDoc"];
-export type HouseRules = Schemas["HouseRulesDoc"];
+export type EndDoc = Schemas["LinkEnd"];
+export type HouseRules = Schemas["HouseRules"];
 export type RulesPreview = Schemas["RulesPreview"];
 export type Fix = Schemas["FixView"];
 export type Growth = Schemas["GrowthView"];
@@ -42,6 +43,9 @@ export type Edit = Schemas["EditsBody"]["edits"][number];
 export type Verdict = LinkSummary["verdict"];
 export type Severity = FindingView["severity"];
 export type Side = "a" | "b";
+
+/** What a part, a thing or an end is known by; everything that the server says has one. */
+export const idOf = (thing: { id?: string }): string => thing.id ?? "";
 
 /** A refusal, as the sentence that the server says. */
 export class Refusal extends Error {

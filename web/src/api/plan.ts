@@ -25,8 +25,8 @@ export const keys = {
   plans: ["plans"] as const,
   plan: (plan: number) => ["plan", plan] as const,
   links: (plan: number) => ["plan", plan, "links"] as const,
-  link: (plan: number, link: number) => ["plan", plan, "link", link] as const,
-  why: (plan: number, link: number, revision: number) =>
+  link: (plan: number, link: string) => ["plan", plan, "link", link] as const,
+  why: (plan: number, link: string, revision: number) =>
     ["plan", plan, "why", link, revision] as const,
   revisions: (plan: number, revision: number) => ["plan", plan, "revisions", revision] as const,
 };
@@ -47,7 +47,7 @@ export const useLinks = (plan_id: number) =>
       taken(client.GET("/api/plans/{plan_id}/links", { params: { path: { plan_id } } })),
   });
 
-export const useLink = (plan_id: number, link_id: number) =>
+export const useLink = (plan_id: number, link_id: string) =>
   useQuery({
     queryKey: keys.link(plan_id, link_id),
     queryFn: () =>
@@ -59,7 +59,7 @@ export const useLink = (plan_id: number, link_id: number) =>
     retry: false,
   });
 
-export const useWhy = (plan_id: number, link_id: number, revision: number, on: boolean) =>
+export const useWhy = (plan_id: number, link_id: string, revision: number, on: boolean) =>
   useQuery({
     queryKey: keys.why(plan_id, link_id, revision),
     queryFn: () =>
@@ -83,7 +83,7 @@ function useSettled<T>(value: T, wait_ms: number): T {
 }
 
 /** Asked for again after every change of the link, as soon as the person pauses. */
-export function useGrowth(plan_id: number, link_id: number, changed_in: number, rules: HouseRules) {
+export function useGrowth(plan_id: number, link_id: string, changed_in: number, rules: HouseRules) {
   const settled = useSettled(changed_in, 300);
   return useQuery({
     queryKey: ["plan", plan_id, "growth", link_id, settled, rules],
@@ -126,7 +126,7 @@ export const useFixes = (plan_id: number, revision: number) =>
   });
 
 export const useApplyFixes = (plan_id: number) =>
-  useChange<number[]>(plan_id, (link_ids, seen) =>
+  useChange<string[]>(plan_id, (link_ids, seen) =>
     taken(
       client.POST("/api/plans/{plan_id}/fixes", {
         params: { path: { plan_id } },
@@ -144,7 +144,19 @@ export const useRevisions = (plan_id: number, revision: number) =>
 
 /** Take a change's answer into the cache: only what it touched. */
 export function absorb(cache: QueryClient, plan_id: number, changed: Changed) {
-  cache.setQueryData(keys.plan(plan_id), changed.plan);
+  cache.setQueryData<PlanInfo>(keys.plan(plan_id), (old) => {
+    if (!old) return old;
+    const { plan, house_rules, places, own_parts, devices, spares } = changed;
+    return {
+      ...old,
+      ...plan,
+      house_rules: house_rules ?? old.house_rules,
+      places: places ?? old.places,
+      own_parts: own_parts ?? old.own_parts,
+      devices: devices ?? old.devices,
+      spares: spares ?? old.spares,
+    };
+  });
   void cache.invalidateQueries({ queryKey: ["plan", plan_id, "suited"] });
   if (changed.everything) {
     void cache.invalidateQueries({ queryKey: keys.links(plan_id) });
@@ -174,7 +186,7 @@ export function absorb(cache: QueryClient, plan_id: number, changed: Changed) {
  * The revision that the person is looking at: of one link, the one that last changed it as shown
  * here, so that a change by somebody else is noticed even after other links were saved.
  */
-function seenRevision(cache: QueryClient, plan_id: number, link_id?: number): number {
+function seenRevision(cache: QueryClient, plan_id: number, link_id?: string): number {
   if (link_id !== undefined) {
     const open = cache.getQueryData<LinkView>(keys.link(plan_id, link_id))?.summary;
     const rows = cache.getQueryData<LinkSummary[]>(keys.links(plan_id));
@@ -185,13 +197,13 @@ function seenRevision(cache: QueryClient, plan_id: number, link_id?: number): nu
 }
 
 interface EditRequest {
-  link_id: number;
+  link_id: string;
   edits: Edit[];
   /** Set to store the edits on top of what somebody else saved. */
   base?: number;
 }
 
-type Seen = (link_id?: number) => number;
+type Seen = (link_id?: string) => number;
 
 interface Handlers {
   onSuccess?: (changed: Changed) => void;
@@ -255,7 +267,7 @@ export const useEditLink = (plan_id: number) =>
   );
 
 export const useDuplicateLink = (plan_id: number) =>
-  useChange<number>(plan_id, (link_id, seen) =>
+  useChange<string>(plan_id, (link_id, seen) =>
     taken(
       client.POST("/api/plans/{plan_id}/links/{link_id}/duplicate", {
         params: { path: { plan_id, link_id } },
@@ -265,7 +277,7 @@ export const useDuplicateLink = (plan_id: number) =>
   );
 
 export const useDeleteLink = (plan_id: number) =>
-  useChange<number>(plan_id, (link_id, seen) =>
+  useChange<string>(plan_id, (link_id, seen) =>
     taken(
       client.DELETE("/api/plans/{plan_id}/links/{link_id}", {
         params: { path: { plan_id, link_id }, query: { base: seen(link_id) } },
@@ -313,7 +325,7 @@ export const useRestoreDemo = (plan_id: number) =>
 
 export interface PlanInput {
   name?: string;
-  house_rules?: Changed["plan"]["house_rules"];
+  house_rules?: HouseRules;
   own_parts?: OwnPart[];
   devices?: Device[];
   spares?: Spare[];
@@ -329,7 +341,7 @@ export const useChangePlan = (plan_id: number) =>
     ),
   );
 
-export async function previewEdits(plan_id: number, link_id: number, edits: Edit[]) {
+export async function previewEdits(plan_id: number, link_id: string, edits: Edit[]) {
   return taken(
     client.POST("/api/plans/{plan_id}/links/{link_id}/preview", {
       params: { path: { plan_id, link_id } },

@@ -6,12 +6,12 @@ import type { components } from "./schema";
 
 type Schemas = components["schemas"];
 export type PlantView = Schemas["PlantView"];
-export type PlaceDoc = Schemas["PlaceDoc"];
+export type PlaceDoc = Schemas["Place"];
 export type PathwayView = Schemas["PathwayView"];
-export type PathwayDoc = Schemas["PathwayDoc"];
+export type PathwayDoc = Schemas["Pathway"];
 export type CableView = Schemas["CableView"];
-export type CableDoc = Schemas["CableDoc"];
-export type FeedDoc = Schemas["FeedDoc"];
+export type CableDoc = Schemas["Cable"];
+export type FeedDoc = Schemas["Feed"];
 export type AboutView = Schemas["AboutView"];
 export type SectionView = Schemas["SectionView"];
 export type StrandsView = Schemas["StrandsView"];
@@ -159,7 +159,9 @@ export const useLayouts = (plan_id: number, revision: number, hub: string, place
 
 export interface ItemChange {
   kind: ItemKind;
-  name: string | null;
+  /** Null: a new thing. */
+  id: string | null;
+  /** Null: the thing goes. */
   doc: object | null;
 }
 
@@ -204,8 +206,9 @@ function bare(doc: object): Record<string, unknown> {
 }
 
 interface TakeInput {
-  link_id: number;
-  at: number;
+  link_id: string;
+  /** The id of the run's cable segment. */
+  part: string;
   cable: string | null;
   strands: number[];
 }

@@ -7,7 +7,7 @@ export interface Reading {
   end: number[] | null;
 }
 
-export const usePolarity = (plan_id: number, link_id: number, revision: number) =>
+export const usePolarity = (plan_id: number, link_id: string, revision: number) =>
   useQuery({
     queryKey: ["plan", plan_id, "polarity", link_id, revision],
     queryFn: () =>
@@ -20,7 +20,7 @@ export const usePolarity = (plan_id: number, link_id: number, revision: number) 
     retry: false,
   });
 
-export const usePolarityAfter = (plan_id: number, link_id: number, revision: number, edits: Edit[] | null) =>
+export const usePolarityAfter = (plan_id: number, link_id: string, revision: number, edits: Edit[] | null) =>
   useQuery({
     queryKey: ["plan", plan_id, "polarity-after", link_id, revision, edits],
     queryFn: () =>
@@ -34,7 +34,7 @@ export const usePolarityAfter = (plan_id: number, link_id: number, revision: num
     retry: false,
   });
 
-export const useAsFound = (plan_id: number, link_id: number, revision: number, readings: Reading[]) =>
+export const useAsFound = (plan_id: number, link_id: string, revision: number, readings: Reading[]) =>
   useQuery({
     queryKey: ["plan", plan_id, "as-found", link_id, revision, readings],
     queryFn: () =>

@@ -57,7 +57,7 @@ export interface paths {
         };
         /**
          * Getplan
-         * @description The head of a plan.
+         * @description The head of a plan, with what stands beside its links.
          */
         get: operations["getPlan"];
         put?: never;
@@ -67,7 +67,7 @@ export interface paths {
         head?: never;
         /**
          * Changeplan
-         * @description Rename a plan or set its house rules.
+         * @description Rename a plan, set its house rules, or change what stands beside its links.
          */
         patch: operations["changePlan"];
         trace?: never;
@@ -123,7 +123,7 @@ export interface paths {
         put?: never;
         /**
          * Undo
-         * @description Take back the newest change.
+         * @description Take back this person's newest change.
          */
         post: operations["undo"];
         delete?: never;
@@ -143,7 +143,7 @@ export interface paths {
         put?: never;
         /**
          * Redo
-         * @description Do again what was undone last.
+         * @description Do again what this person took back last.
          */
         post: operations["redo"];
         delete?: never;
@@ -331,7 +331,7 @@ export interface paths {
         put?: never;
         /**
          * Duplicatelink
-         * @description Add a copy of a link.
+         * @description Add a copy of a link, its parts with ids of their own.
          */
         post: operations["duplicateLink"];
         delete?: never;
@@ -513,7 +513,7 @@ export interface paths {
         };
         /**
          * Findingsofplan
-         * @description What is said about the plan as a whole.
+         * @description What is said about the plan as a whole, and about what of it cannot be read.
          */
         get: operations["findingsOfPlan"];
         put?: never;
@@ -1264,6 +1264,98 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listfacts
+         * @description What was seen and done, of the whole plan or of one thing.
+         */
+        get: operations["listFacts"];
+        put?: never;
+        /**
+         * Addfacts
+         * @description Add facts; a fact that corrects another names it. Nothing is ever taken away.
+         */
+        post: operations["addFacts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listfiles
+         * @description The pictures and other files of a plan, or of one thing of it.
+         */
+        get: operations["listFiles"];
+        put?: never;
+        /**
+         * Addfile
+         * @description Give a thing a PNG, JPEG or PDF.
+         */
+        post: operations["addFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/files/{sha256}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getfile
+         * @description The bytes of a file of this plan.
+         */
+        get: operations["getFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/snapshots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listsnapshots
+         * @description The kept states of a plan, oldest first.
+         */
+        get: operations["listSnapshots"];
+        put?: never;
+        /**
+         * Keepsnapshot
+         * @description Keep the plan as it is now, with what is said about it.
+         */
+        post: operations["keepSnapshot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -1369,6 +1461,23 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * About
+         * @description The thing that a fact is about: its kind and its id.
+         */
+        About: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "place" | "pathway" | "cable" | "closure" | "device" | "link";
+            /** Id */
+            id: string;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
          * AboutView
          * @description A finding about the backbone, with what it is about.
          */
@@ -1377,10 +1486,12 @@ export interface components {
             sort: string;
             /** Name */
             name: string;
+            /** Id */
+            id: string | null;
             /** Others */
             others: string[];
             /** Links */
-            links: number[];
+            links: string[];
             /** Rule */
             rule: string;
             /**
@@ -1440,18 +1551,20 @@ export interface components {
             next_label: string | null;
         };
         /**
-         * AttenuationDoc
-         * @description Attenuation around one wavelength.
+         * Attenuation
+         * @description Attenuation around one wavelength. [nm, dB/km] typical None takes the standard grade's.
          */
-        AttenuationDoc: {
+        Attenuation: {
             /** Wavelength Nm */
             wavelength_nm: number;
             /** Worst Case Db Per Km */
             worst_case_db_per_km: number;
             /** Typical Db Per Km */
             typical_db_per_km?: number | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * Base
@@ -1462,18 +1575,20 @@ export interface components {
             base: number;
         };
         /**
-         * BendDoc
-         * @description A bend, in order from end a. radius_m not given: not known.
+         * Bend
+         * @description A bend of a pathway. at_m : from its a end; None: evenly spread. radius_m None: unknown.
          */
-        BendDoc: {
+        Bend: {
             /** Angle Deg */
             angle_deg: number;
             /** Radius M */
             radius_m?: number | null;
             /** At M */
             at_m?: number | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * Beside
@@ -1552,10 +1667,16 @@ export interface components {
             counts: components["schemas"]["Counts"];
         };
         /**
-         * CableDoc
+         * Cable
          * @description A cable from place a to place b along a chain of pathways.
+         *
+         *     type : construction; None: not known. fiber : grade of its glass.
+         *     length_m : as ordered, or by its sheath marks; None: route and slack count.
+         *     glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document.
+         *     feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on.
+         *     wish : not planned to be pulled: an extra run that a leftover would do for.
          */
-        CableDoc: {
+        Cable: {
             /** Name */
             name: string;
             /** A */
@@ -1568,14 +1689,20 @@ export interface components {
             strands: number;
             /** Type */
             type?: string | null;
-            /** Route */
-            route?: string[] | null;
+            /**
+             * Route
+             * @default []
+             */
+            route: string[];
             /** Slack A M */
             slack_a_m?: number | null;
             /** Slack B M */
             slack_b_m?: number | null;
-            /** Slack On Way */
-            slack_on_way?: components["schemas"]["SlackDoc"][] | null;
+            /**
+             * Slack On Way
+             * @default []
+             */
+            slack_on_way: components["schemas"]["Slack"][];
             /** Length M */
             length_m?: number | null;
             /** Glass M */
@@ -1586,110 +1713,51 @@ export interface components {
             loss_nm?: number | null;
             /** Measured */
             measured?: string | null;
-            /** Existing */
-            existing?: boolean | null;
+            /**
+             * Existing
+             * @default false
+             */
+            existing: boolean;
             /** Fiber From */
             fiber_from?: ("print" | "record" | "guess") | null;
-            end_a?: components["schemas"]["TerminationDoc"] | null;
-            end_b?: components["schemas"]["TerminationDoc"] | null;
-            /** Feed */
-            feed?: ("a" | "b") | null;
-            /** Pull Points */
-            pull_points?: string[] | null;
-            /** Lubricated */
-            lubricated?: boolean | null;
+            end_a?: components["schemas"]["Termination"] | null;
+            end_b?: components["schemas"]["Termination"] | null;
+            /**
+             * Feed
+             * @default a
+             * @enum {string}
+             */
+            feed: "a" | "b";
+            /**
+             * Pull Points
+             * @default []
+             */
+            pull_points: string[];
+            /**
+             * Lubricated
+             * @default false
+             */
+            lubricated: boolean;
             /** Bonded */
             bonded?: boolean | null;
-            /** Strand Notes */
-            strand_notes?: components["schemas"]["StrandNoteDoc"][] | null;
-            /** Wish */
-            wish?: boolean | null;
+            /**
+             * Strand Notes
+             * @default []
+             */
+            strand_notes: components["schemas"]["StrandNote"][];
+            /**
+             * Wish
+             * @default false
+             */
+            wish: boolean;
             /** Notes */
             notes?: string | null;
-        } & {
-            [key: string]: unknown;
-        };
-        /**
-         * CableTypeDoc
-         * @description A cable construction from a data sheet.
-         */
-        CableTypeDoc: {
-            /** Name */
-            name: string;
-            sheet: components["schemas"]["SheetDoc"];
-            /**
-             * Construction
-             * @default data sheet
-             */
-            construction: string;
-            /**
-             * Use
-             * @enum {string}
-             */
-            use: "indoor" | "indoor/outdoor" | "outdoor";
-            /**
-             * Flame
-             * @default none
-             * @enum {string}
-             */
-            flame: "none" | "OFN" | "OFNG" | "OFNR" | "OFNP";
-            /**
-             * Armour
-             * @default none
-             */
-            armour: string;
-            /**
-             * Metallic
-             * @default false
-             */
-            metallic: boolean;
-            /**
-             * Water
-             * @default none
-             * @enum {string}
-             */
-            water: "none" | "dry" | "gel";
-            /**
-             * Sun
-             * @default false
-             */
-            sun: boolean;
-            /**
-             * Burial
-             * @default false
-             */
-            burial: boolean;
-            /**
-             * Aerial
-             * @default false
-             */
-            aerial: boolean;
-            /**
-             * Max Strands
-             * @default 6912
-             */
-            max_strands: number;
-            /**
-             * Per Tube
-             * @default 12
-             */
-            per_tube: number;
-            /** Od Mm */
-            od_mm?: number | null;
-            /** Mass Kg Km */
-            mass_kg_km?: number | null;
-            /** Tension N */
-            tension_n?: number | null;
-            /** Bend Loaded Mm */
-            bend_loaded_mm?: number | null;
-            /** Bend Rest Mm */
-            bend_rest_mm?: number | null;
-            /** Sidewall N M */
-            sidewall_n_m?: number | null;
-            /** Span M */
-            span_m?: number | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * CableTypeInfo
@@ -1728,7 +1796,7 @@ export interface components {
          * @description A cable with its lengths and strands in numbers. [m]
          */
         CableView: {
-            doc: components["schemas"]["CableDoc"];
+            doc: components["schemas"]["Cable"];
             /** Route M */
             route_m: number | null;
             /** Slack M */
@@ -1768,44 +1836,67 @@ export interface components {
         };
         /**
          * ChangeInfo
-         * @description One row's part in a revision, from and to, as plan-file JSON.
+         * @description What a revision did to one thing: steps with where, from and to.
          */
         ChangeInfo: {
-            /** Entity */
-            entity: string;
-            /** Before */
-            before: string | null;
-            /** After */
-            after: string | null;
+            /** Kind */
+            kind: string;
+            /** Id */
+            id: string;
+            /**
+             * Name
+             * @description what the thing is called now; null where it is gone
+             */
+            name: string | null;
+            /** Steps */
+            steps: {
+                [key: string]: unknown;
+            }[];
         };
         /**
          * Changed
-         * @description What a change did: the new head, the links it touched, and the open link's new answer.
+         * @description What a change did: what is null or not listed is as it was.
          */
         Changed: {
-            plan: components["schemas"]["PlanInfo"];
+            plan: components["schemas"]["PlanHead"];
+            house_rules: components["schemas"]["HouseRules"] | null;
+            /** Places */
+            places: components["schemas"]["Place"][] | null;
+            /** Own Parts */
+            own_parts: (components["schemas"]["OwnFiber"] | components["schemas"]["OwnGrade"] | components["schemas"]["OwnBox"] | components["schemas"]["OwnModule"])[] | null;
+            /** Devices */
+            devices: components["schemas"]["Device"][] | null;
+            /** Spares */
+            spares: components["schemas"]["Spare"][] | null;
+            /**
+             * Backbone
+             * @description something of the backbone, or said of it, changed
+             */
+            backbone: boolean;
             /** Links */
             links: components["schemas"]["LinkSummary"][];
             /** Removed */
-            removed: number[];
+            removed: string[];
             /**
              * Everything
-             * @description more than single links changed: read all again
+             * @description more than a few links changed: read all again
              */
             everything: boolean;
             link: components["schemas"]["LinkView"] | null;
         };
         /**
-         * ChannelDoc
-         * @description A channel of a multiplexer, by its centre wavelength.
+         * Channel
+         * @description A channel of a multiplexer, by its centre wavelength. [nm]
          */
-        ChannelDoc: {
+        Channel: {
             /** Name */
             name: string;
             /** Wavelength Nm */
             wavelength_nm: number;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * ChoiceReference
@@ -1832,7 +1923,7 @@ export interface components {
             /** Key */
             key: string;
             /** Link Id */
-            link_id?: number | null;
+            link_id?: string | null;
         };
         /**
          * ChoiceView
@@ -1870,18 +1961,22 @@ export interface components {
             key: string;
         };
         /**
-         * ClosureDoc
+         * Closure
          * @description Splices at a place.
          */
-        ClosureDoc: {
+        Closure: {
             /** Name */
             name: string;
             /** Place */
             place: string;
             /** Splices */
-            splices: components["schemas"]["SpliceDoc"][];
-        } & {
-            [key: string]: unknown;
+            splices: components["schemas"]["Splice"][];
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * ClueInfo
@@ -1953,6 +2048,8 @@ export interface components {
          * @description A copper run of the plan. problem : why it is too long, null where it reaches.
          */
         CopperRunView: {
+            /** Id */
+            id: string;
             /** Name */
             name: string;
             /** A */
@@ -1976,7 +2073,7 @@ export interface components {
         };
         /**
          * Counts
-         * @description Findings of one link by severity; echoes of others are not counted.
+         * @description Findings by severity; echoes of others are not counted.
          */
         Counts: {
             /** Stop */
@@ -2007,22 +2104,29 @@ export interface components {
             mean: number;
         };
         /**
-         * DeviceDoc
-         * @description A switch, converter or instrument, with its ports.
+         * Device
+         * @description A switch, converter or instrument with its port groups.
+         *
+         *     own_coding_only : accepts only modules coded for its maker.
+         *     surroundings : indoor, unheated or outdoor: where it stands.
          */
-        DeviceDoc: {
+        Device: {
             /** Name */
             name: string;
+            /** Ports */
+            ports: components["schemas"]["PortGroup"][];
             /** Place */
             place?: string | null;
-            /** Ports */
-            ports: components["schemas"]["PortGroupDoc"][];
             /** Own Coding Only */
             own_coding_only?: boolean | null;
             /** Surroundings */
             surroundings?: ("indoor" | "unheated" | "outdoor") | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * DirectionView
@@ -2088,7 +2192,7 @@ export interface components {
             /** Base */
             base: number;
             /** Edits */
-            edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
+            edits: (components["schemas"]["SetPart"] | components["schemas"]["InsertSegment"] | components["schemas"]["SplitSegment"] | components["schemas"]["RemovePart"] | components["schemas"]["MoveSegment"] | components["schemas"]["SetEnd"] | components["schemas"]["Rename"])[];
         };
         /**
          * Effects
@@ -2099,24 +2203,6 @@ export interface components {
             tried: components["schemas"]["SchoolEffect"][];
             /** Links */
             links: number;
-        };
-        /**
-         * EndDoc
-         * @description One end of a link.
-         */
-        EndDoc: {
-            /** Place */
-            place?: string | null;
-            /** Application */
-            application: string;
-            /** Cage */
-            cage?: string | null;
-            module?: components["schemas"]["ModuleDoc"] | null;
-            /** Device */
-            device?: string | null;
-            port?: components["schemas"]["PortDoc"] | null;
-        } & {
-            [key: string]: unknown;
         };
         /**
          * EndView
@@ -2193,6 +2279,24 @@ export interface components {
             key_up: boolean;
         };
         /**
+         * FactsBody
+         * @description Facts to add; those that are there already change nothing.
+         */
+        FactsBody: {
+            /** Facts */
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"])[];
+        };
+        /**
+         * FactsView
+         * @description Facts in the order in which they came. standing : ids of those that no later one corrects.
+         */
+        FactsView: {
+            /** Facts */
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"])[];
+            /** Standing */
+            standing: string[];
+        };
+        /**
          * FailuresView
          * @description Single points of failure, worst first, and the redundant groups.
          */
@@ -2203,10 +2307,15 @@ export interface components {
             groups: components["schemas"]["GroupFate"][];
         };
         /**
-         * FeedDoc
+         * Feed
          * @description How a device far away gets its power.
+         *
+         *     way : mains, pair or composite. load_w : what the device takes. [W]
+         *     length_m : of pair or copper; None: that of `cable`. source_v, least_v : at the source, and the
+         *     least that the device needs; area_mm2 : of one conductor; copper_c : its temperature.
+         *     power_class : of the source, over a pair.
          */
-        FeedDoc: {
+        Feed: {
             /** Name */
             name: string;
             /** Place */
@@ -2232,8 +2341,12 @@ export interface components {
             copper_c?: number | null;
             /** Power Class */
             power_class?: ("1" | "2" | "3" | "4" | "5" | "6" | "7" | "8") | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * FeedView
@@ -2260,6 +2373,31 @@ export interface components {
             legacy: boolean;
         };
         /**
+         * FileView
+         * @description A file that a thing has.
+         */
+        FileView: {
+            /** Sha256 */
+            sha256: string;
+            /** Name */
+            name: string;
+            /** Media Type */
+            media_type: string;
+            /** Size */
+            size: number;
+            /** About Kind */
+            about_kind: string;
+            /** About Id */
+            about_id: string;
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
          * FindingView
          * @description One finding, with its mechanical remedies, best first.
          */
@@ -2275,6 +2413,11 @@ export interface components {
             title: string;
             /** At */
             at: number[];
+            /**
+             * Parts
+             * @description ids of the parts that it is about
+             */
+            parts: string[];
             /** Ends */
             ends: ("a" | "b")[];
             /** Message */
@@ -2323,12 +2466,62 @@ export interface components {
             reason: string | null;
         };
         /**
+         * FittedModule
+         * @description The module at an end: its receptacle, and figures that replace the table's.
+         *
+         *     part : an own module of the plan, whose figures count where none are given here.
+         *     form : the module's form factor, as its cage is named; None takes the usual one.
+         *     coding : 'own' for the equipment maker's, 'other', or None.
+         */
+        FittedModule: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Tx Min Dbm */
+            tx_min_dbm?: number | null;
+            /** Tx Max Dbm */
+            tx_max_dbm?: number | null;
+            /** Rx Min Dbm */
+            rx_min_dbm?: number | null;
+            /** Rx Max Dbm */
+            rx_max_dbm?: number | null;
+            /** Tx Wavelength Nm */
+            tx_wavelength_nm?: number | null;
+            /** Rx Wavelength Nm */
+            rx_wavelength_nm?: number | null;
+            /** Reach M */
+            reach_m?: number | null;
+            /** Fiber Mode */
+            fiber_mode?: ("multimode" | "single-mode") | null;
+            /** Rate Gbps */
+            rate_gbps?: number | null;
+            /** Penalty Db */
+            penalty_db?: number | null;
+            /** Dispersion Ps Nm */
+            dispersion_ps_nm?: number | null;
+            /** Source */
+            source?: string | null;
+            /** Id */
+            id?: string;
+            /** Connector */
+            connector?: string | null;
+            /** Part */
+            part?: string | null;
+            /** Form */
+            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
+            /** Coding */
+            coding?: ("own" | "other") | null;
+            /** Temperature */
+            temperature?: ("commercial" | "extended" | "industrial") | null;
+        };
+        /**
          * FixView
          * @description Remedies that together bring one failing link up.
          */
         FixView: {
             /** Link Id */
-            link_id: number;
+            link_id: string;
             /** Name */
             name: string;
             /** Labels */
@@ -2344,19 +2537,23 @@ export interface components {
             /** Base */
             base: number;
             /** Link Ids */
-            link_ids: number[];
+            link_ids: string[];
         };
         /**
-         * GroupDoc
-         * @description Links that stand in for each other.
+         * Group
+         * @description Links that stand in for each other: one of them is enough.
          */
-        GroupDoc: {
+        Group: {
             /** Name */
             name: string;
             /** Links */
             links: string[];
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * GroupFate
@@ -2421,7 +2618,7 @@ export interface components {
          */
         GrowthRow: {
             /** Id */
-            id: number;
+            id: string;
             /** Name */
             name: string;
             /** A Place */
@@ -2452,10 +2649,34 @@ export interface components {
             next_stopped_by: string | null;
         };
         /**
-         * HouseRulesDoc
-         * @description The plan's chosen schools.
+         * HouseRules
+         * @description How this plan judges and proposes its links.
+         *
+         *     loss_basis : worst-case (default: the limits of the standards assume it), typical, or
+         *         statistical (mean of the joints plus k standard deviations; glass at its worst case).
+         *     sigmas : k of the statistical basis, 1 to 3.
+         *     tight_below_db : a margin under this is called tight. [dB]
+         *     repair_splices : fusion splices to allow for later repairs of each link.
+         *     ageing_db : allowance for ageing of each link. [dB]
+         *     safety_margin_db : kept on top of every loss, beside any basis. [dB]
+         *     mode_conditioning : always (default: the standard asks for it on OM1 and OM2 at any length) or
+         *         over-300-m.
+         *     outside_plant : iso-11801 (default, 0.4 dB/km on OS2) or tia-568 (0.5 dB/km for its cables).
+         *     reach_from : data-sheet (default: a named data sheet may go beyond the standard) or standard.
+         *     mode_school : multimode-where-it-reaches (default) or single-mode-everywhere.
+         *     termination : by-length (default), factory, pigtails or field: how new links are terminated.
+         *     panel_plug : connector and polish of new panels; multimode takes the flat face of the same type.
+         *     most_mated_pairs : more mated pairs than this in one path are noted.
+         *     growth_gbps : the speed that each link should carry later with new modules alone. [Gb/s]
+         *     spares : one-a-type (default: a spare of every module type) or none.
+         *     short_runs : copper-first (default: direct-attach, then fiber, then twisted pair) or
+         *         fiber-beyond-rack.
+         *     outlying : home-run (default: a cable of its own to each outlying point) or shared (one cable
+         *         past all of them).
+         *     currency : the word behind prices.
+         *     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
          */
-        HouseRulesDoc: {
+        HouseRules: {
             /**
              * Loss Basis
              * @default worst-case
@@ -2463,15 +2684,20 @@ export interface components {
              */
             loss_basis: "worst-case" | "typical" | "statistical";
             /**
-             * Sigmas
-             * @default 2
-             */
-            sigmas: number;
-            /**
              * Tight Below Db
              * @default 0.5
              */
             tight_below_db: number;
+            /**
+             * Repair Splices
+             * @default 0
+             */
+            repair_splices: number;
+            /**
+             * Ageing Db
+             * @default 0
+             */
+            ageing_db: number;
             /**
              * Safety Margin Db
              * @default 0
@@ -2484,15 +2710,10 @@ export interface components {
              */
             mode_conditioning: "always" | "over-300-m";
             /**
-             * Repair Splices
-             * @default 0
+             * Sigmas
+             * @default 2
              */
-            repair_splices: number;
-            /**
-             * Ageing Db
-             * @default 0
-             */
-            ageing_db: number;
+            sigmas: number;
             /**
              * Outside Plant
              * @default iso-11801
@@ -2558,8 +2779,10 @@ export interface components {
              * @enum {string}
              */
             outlying: "home-run" | "shared";
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * IdentifiedView
@@ -2617,17 +2840,14 @@ export interface components {
             said: string;
         };
         /**
-         * InsertSegmentModel
-         * @description Insert a segment after another (-1: at the start).
+         * InsertSegment
+         * @description Insert a segment after the segment `after` (None: before the first), with a fitting joint.
+         *
+         *     What is None is taken from the neighbours: fiber, connectors, a usual length.
          */
-        InsertSegmentModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "insert-segment";
+        InsertSegment: {
             /** After */
-            after: number;
+            after: string | null;
             /**
              * Kind
              * @enum {string}
@@ -2639,50 +2859,71 @@ export interface components {
             loss_db?: number | null;
             /** What */
             what?: string | null;
+            /**
+             * Op
+             * @default insert-segment
+             * @constant
+             */
+            op: "insert-segment";
         };
         /**
          * ItemChangeModel
-         * @description Make a thing be `doc`. name null: it is new; doc null: it goes.
+         * @description Make the thing of an id be `doc`. id null: it is new; doc null: it goes.
          */
         ItemChangeModel: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable-type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price";
-            /** Name */
-            name: string | null;
+            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price";
+            /** Id */
+            id: string | null;
             /** Doc */
             doc: {
                 [key: string]: unknown;
             } | null;
         };
         /**
-         * JointDoc
-         * @description An adapter (mated pair), a fusion splice or a mechanical splice.
+         * Joint
+         * @description An adapter (one mated pair), a fusion splice or a mechanical splice.
+         *
+         *     grade : adapters only; None counts as standard.
+         *     keys : multi-fiber adapters: opposed or aligned.
+         *     hybrid : the adapter is made for two different connector types.
+         *     crossed : strands 1 and 2 (3 and 4 …) have changed places in this splice.
          */
-        JointDoc: {
+        Joint: {
             /**
              * Joint
              * @enum {string}
              */
             joint: "adapter" | "fusion" | "mechanical";
-            /** Label */
-            label?: string | null;
             /** Grade */
             grade?: string | null;
-            /** Keys */
-            keys?: ("opposed" | "aligned") | null;
-            /** Hybrid */
-            hybrid?: boolean | null;
-            /** Crossed */
-            crossed?: boolean | null;
             /** Loss Db */
             loss_db?: number | null;
             /** Source */
             source?: string | null;
-        } & {
-            [key: string]: unknown;
+            /** Keys */
+            keys?: ("opposed" | "aligned") | null;
+            /**
+             * Hybrid
+             * @default false
+             */
+            hybrid: boolean;
+            /** Label */
+            label?: string | null;
+            /**
+             * Crossed
+             * @default false
+             */
+            crossed: boolean;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * LaidOutView
@@ -2773,26 +3014,34 @@ export interface components {
             suggestions: string[];
         };
         /**
-         * LinkDoc
-         * @description One link: two ends and the light path between them.
+         * LinkEnd
+         * @description One end of a link. cage : as it is called on the device; any name, for cages of no table.
          */
-        LinkDoc: {
-            /** Name */
-            name: string;
-            a: components["schemas"]["EndDoc"];
-            b: components["schemas"]["EndDoc"];
-            /** Path */
-            path: (components["schemas"]["SegmentDoc"] | components["schemas"]["JointDoc"])[];
-        } & {
-            [key: string]: unknown;
+        LinkEnd: {
+            /** Application */
+            application: string;
+            /** Place */
+            place?: string | null;
+            /** Cage */
+            cage?: string | null;
+            module?: components["schemas"]["FittedModule"] | null;
+            /** Device */
+            device?: string | null;
+            port?: components["schemas"]["Port"] | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * LinkRef
-         * @description A link by number and name.
+         * @description A link by id and name.
          */
         LinkRef: {
             /** Id */
-            id: number;
+            id: string;
             /** Name */
             name: string;
         };
@@ -2802,7 +3051,7 @@ export interface components {
          */
         LinkSummary: {
             /** Id */
-            id: number;
+            id: string;
             /** Changed In */
             changed_in: number;
             /** Name */
@@ -2859,7 +3108,7 @@ export interface components {
          */
         LinkView: {
             summary: components["schemas"]["LinkSummary"];
-            doc: components["schemas"]["LinkDoc"];
+            doc: components["schemas"]["PlannedLink"];
             /** Answer */
             answer: string;
             /** Detail */
@@ -2913,7 +3162,7 @@ export interface components {
             /** Follows */
             follows: boolean;
             /** Edits */
-            edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
+            edits: (components["schemas"]["SetPart"] | components["schemas"]["InsertSegment"] | components["schemas"]["SplitSegment"] | components["schemas"]["RemovePart"] | components["schemas"]["MoveSegment"] | components["schemas"]["SetEnd"] | components["schemas"]["Rename"])[];
             /** Excluded */
             excluded: string | null;
             /** Wants */
@@ -2922,50 +3171,6 @@ export interface components {
             source: string;
             /** Sure */
             sure: boolean;
-        };
-        /**
-         * ModuleDoc
-         * @description A module: its receptacle, and figures from a data sheet that replace the table's.
-         *
-         *     `part` names an own module of the plan, whose figures count where none are given here.
-         */
-        ModuleDoc: {
-            /** Tx Min Dbm */
-            tx_min_dbm?: number | null;
-            /** Tx Max Dbm */
-            tx_max_dbm?: number | null;
-            /** Rx Min Dbm */
-            rx_min_dbm?: number | null;
-            /** Rx Max Dbm */
-            rx_max_dbm?: number | null;
-            /** Tx Wavelength Nm */
-            tx_wavelength_nm?: number | null;
-            /** Rx Wavelength Nm */
-            rx_wavelength_nm?: number | null;
-            /** Reach M */
-            reach_m?: number | null;
-            /** Fiber Mode */
-            fiber_mode?: ("multimode" | "single-mode") | null;
-            /** Rate Gbps */
-            rate_gbps?: number | null;
-            /** Penalty Db */
-            penalty_db?: number | null;
-            /** Dispersion Ps Nm */
-            dispersion_ps_nm?: number | null;
-            /** Connector */
-            connector?: string | null;
-            /** Source */
-            source?: string | null;
-            /** Part */
-            part?: string | null;
-            /** Form */
-            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
-            /** Coding */
-            coding?: ("own" | "other") | null;
-            /** Temperature */
-            temperature?: ("commercial" | "extended" | "industrial") | null;
-        } & {
-            [key: string]: unknown;
         };
         /**
          * ModuleType
@@ -2980,19 +3185,20 @@ export interface components {
             spare: number;
         };
         /**
-         * MoveSegmentModel
-         * @description Move a segment to another segment's place.
+         * MoveSegment
+         * @description Move the segment `at` to where the segment `to` stands, turned round where that fits.
          */
-        MoveSegmentModel: {
+        MoveSegment: {
+            /** At */
+            at: string;
+            /** To */
+            to: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Op
+             * @default move-segment
+             * @constant
              */
             op: "move-segment";
-            /** At */
-            at: number;
-            /** To */
-            to: number;
         };
         /**
          * NeedBody
@@ -3179,10 +3385,10 @@ export interface components {
             bill: components["schemas"]["BillLine"][];
         };
         /**
-         * OtherDoc
-         * @description Cables in a pathway that are not the plan's.
+         * Other
+         * @description What else lies in a pathway: cables that are not the plan's. power : mains conductors.
          */
-        OtherDoc: {
+        Other: {
             /** What */
             what: string;
             /** Od Mm */
@@ -3197,8 +3403,10 @@ export interface components {
              * @default false
              */
             power: boolean;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * OutageView
@@ -3249,15 +3457,21 @@ export interface components {
             layouts: components["schemas"]["LaidOutView"][];
         };
         /**
-         * OwnBoxDoc
-         * @description A cassette, multiplexer or other inline part: loss of the whole part.
+         * OwnBox
+         * @description A cassette, multiplexer or other part whose loss is that of the whole part. [dB]
          *
-         *     `pairs_included`: the figure holds the mated pairs at the part's own ends.
+         *     pairs_included : the figure holds the mated pairs at both of its ends.
          */
-        OwnBoxDoc: {
+        OwnBox: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
             /** Name */
             name: string;
-            sheet: components["schemas"]["SheetDoc"];
+            sheet: components["schemas"]["Sheet"];
             /**
              * Kind
              * @enum {string}
@@ -3269,29 +3483,130 @@ export interface components {
             typical_db: number;
             /** What */
             what?: string | null;
-            /** Channels */
-            channels?: components["schemas"]["ChannelDoc"][] | null;
+            /**
+             * Channels
+             * @default []
+             */
+            channels: components["schemas"]["Channel"][];
             /** Fiber */
             fiber?: ("OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2") | null;
             /** Ends */
             ends?: (string | null)[] | null;
             /** Wiring */
             wiring?: ("A-B" | "A-A" | "straight" | "crossed" | "type-A" | "type-B" | "type-C" | "normal" | "inverted" | "universal-1" | "universal-2" | "2x12 to 3x8" | "24 to 2x12") | null;
-            /** Pairs Included */
-            pairs_included?: boolean | null;
-            /** Map */
-            map?: number[][] | null;
-        } & {
-            [key: string]: unknown;
+            /**
+             * Pairs Included
+             * @default false
+             */
+            pairs_included: boolean;
+            /**
+             * Map
+             * @default []
+             */
+            map: number[][];
         };
         /**
-         * OwnFiberDoc
-         * @description A fiber or cable; for reach and mating it counts as its base grade.
+         * OwnCableType
+         * @description A cable construction from a data sheet: a row like those of the cable table.
          */
-        OwnFiberDoc: {
+        OwnCableType: {
             /** Name */
             name: string;
-            sheet: components["schemas"]["SheetDoc"];
+            sheet: components["schemas"]["Sheet"];
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "indoor" | "indoor/outdoor" | "outdoor";
+            /**
+             * Construction
+             * @default data sheet
+             */
+            construction: string;
+            /**
+             * Flame
+             * @default none
+             * @enum {string}
+             */
+            flame: "none" | "OFN" | "OFNG" | "OFNR" | "OFNP";
+            /**
+             * Armour
+             * @default none
+             */
+            armour: string;
+            /**
+             * Metallic
+             * @default false
+             */
+            metallic: boolean;
+            /**
+             * Water
+             * @default none
+             * @enum {string}
+             */
+            water: "none" | "dry" | "gel";
+            /**
+             * Sun
+             * @default false
+             */
+            sun: boolean;
+            /**
+             * Burial
+             * @default false
+             */
+            burial: boolean;
+            /**
+             * Aerial
+             * @default false
+             */
+            aerial: boolean;
+            /**
+             * Max Strands
+             * @default 6912
+             */
+            max_strands: number;
+            /**
+             * Per Tube
+             * @default 12
+             */
+            per_tube: number;
+            /** Od Mm */
+            od_mm?: number | null;
+            /** Mass Kg Km */
+            mass_kg_km?: number | null;
+            /** Tension N */
+            tension_n?: number | null;
+            /** Bend Loaded Mm */
+            bend_loaded_mm?: number | null;
+            /** Bend Rest Mm */
+            bend_rest_mm?: number | null;
+            /** Sidewall N M */
+            sidewall_n_m?: number | null;
+            /** Span M */
+            span_m?: number | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+        };
+        /**
+         * OwnFiber
+         * @description A fiber or cable whose maker promises other figures than its standard grade.
+         *
+         *     base : the standard grade that it counts as for reach and mating.
+         */
+        OwnFiber: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            /** Name */
+            name: string;
+            sheet: components["schemas"]["Sheet"];
             /**
              * Kind
              * @enum {string}
@@ -3303,20 +3618,24 @@ export interface components {
              */
             base: "OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2";
             /** Attenuation */
-            attenuation: components["schemas"]["AttenuationDoc"][];
+            attenuation: components["schemas"]["Attenuation"][];
             /** Strands */
             strands?: number | null;
-        } & {
-            [key: string]: unknown;
         };
         /**
-         * OwnGradeDoc
-         * @description A grade of mated pair for one connector family.
+         * OwnGrade
+         * @description A grade of mated pair of one connector family. [dB]
          */
-        OwnGradeDoc: {
+        OwnGrade: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
             /** Name */
             name: string;
-            sheet: components["schemas"]["SheetDoc"];
+            sheet: components["schemas"]["Sheet"];
             /**
              * Kind
              * @constant
@@ -3331,14 +3650,18 @@ export interface components {
             worst_case_db: number;
             /** Typical Db */
             typical_db: number;
-        } & {
-            [key: string]: unknown;
         };
         /**
-         * OwnModuleDoc
-         * @description A module; what is not given is the application's.
+         * OwnModule
+         * @description A module entered from a data sheet; what is not given is the application's.
+         *
+         *     It is an own part like the others, on the base of its figures: slots allow one base.
          */
-        OwnModuleDoc: {
+        OwnModule: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
             /** Tx Min Dbm */
             tx_min_dbm?: number | null;
             /** Tx Max Dbm */
@@ -3361,9 +3684,11 @@ export interface components {
             penalty_db?: number | null;
             /** Dispersion Ps Nm */
             dispersion_ps_nm?: number | null;
+            /** Id */
+            id?: string;
             /** Name */
             name: string;
-            sheet: components["schemas"]["SheetDoc"];
+            sheet: components["schemas"]["Sheet"];
             /**
              * Kind
              * @constant
@@ -3377,8 +3702,6 @@ export interface components {
             form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
             /** Temperature */
             temperature?: ("commercial" | "extended" | "industrial") | null;
-        } & {
-            [key: string]: unknown;
         };
         /**
          * OwnPartAnswer
@@ -3394,7 +3717,7 @@ export interface components {
          */
         OwnPartBody: {
             /** Part */
-            part: components["schemas"]["OwnFiberDoc"] | components["schemas"]["OwnGradeDoc"] | components["schemas"]["OwnBoxDoc"] | components["schemas"]["OwnModuleDoc"];
+            part: components["schemas"]["OwnFiber"] | components["schemas"]["OwnGrade"] | components["schemas"]["OwnBox"] | components["schemas"]["OwnModule"];
         };
         /**
          * PairBody
@@ -3435,24 +3758,28 @@ export interface components {
             typical: number | null;
         };
         /**
-         * PathwayDoc
-         * @description A way between two places that cables can take.
+         * Pathway
+         * @description A way from place a to place b that cables can take.
+         *
+         *     length_from : measured, drawing or guess. inner_mm : of a round raceway; width_mm, height_mm :
+         *     of a tray. rise_m : how much higher b lies than a. lies_in : name of the trench, bank or bridge
+         *     that it shares with other pathways. hazards : wet, sun, rodents, salt, lightning.
          */
-        PathwayDoc: {
+        Pathway: {
             /** Name */
             name: string;
             /** A */
             a: string;
             /** B */
             b: string;
+            /** Length M */
+            length_m: number;
             /**
              * Kind
              * @default conduit
              * @enum {string}
              */
             kind: "conduit" | "duct" | "riser" | "tray" | "wall" | "trench" | "burial" | "aerial" | "seabed";
-            /** Length M */
-            length_m: number;
             /** Length From */
             length_from?: ("measured" | "drawing" | "guess") | null;
             /** Inner Mm */
@@ -3461,16 +3788,28 @@ export interface components {
             width_mm?: number | null;
             /** Height Mm */
             height_mm?: number | null;
-            /** Bends */
-            bends?: components["schemas"]["BendDoc"][] | null;
-            /** Rise M */
-            rise_m?: number | null;
-            /** Others */
-            others?: components["schemas"]["OtherDoc"][] | null;
+            /**
+             * Bends
+             * @default []
+             */
+            bends: components["schemas"]["Bend"][];
+            /**
+             * Rise M
+             * @default 0
+             */
+            rise_m: number;
+            /**
+             * Others
+             * @default []
+             */
+            others: components["schemas"]["Other"][];
             /** Lies In */
             lies_in?: string | null;
-            /** Hazards */
-            hazards?: ("wet" | "sun" | "rodents" | "salt" | "lightning")[] | null;
+            /**
+             * Hazards
+             * @default []
+             */
+            hazards: ("wet" | "sun" | "rodents" | "salt" | "lightning")[];
             /** Space */
             space?: ("plenum" | "riser" | "general") | null;
             /** Friction */
@@ -3479,15 +3818,19 @@ export interface components {
             pull_string?: boolean | null;
             /** Notes */
             notes?: string | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * PathwayView
          * @description A pathway with how full it is and what runs in it.
          */
         PathwayView: {
-            doc: components["schemas"]["PathwayDoc"];
+            doc: components["schemas"]["Pathway"];
             /** Percent */
             percent: number | null;
             /** Limit Percent */
@@ -3498,12 +3841,13 @@ export interface components {
             cables: string[];
         };
         /**
-         * PlaceDoc
+         * Place
          * @description A building, room, rack, cabinet, chamber, pole, hut or provider entry.
          *
-         *     Coordinates in metres, east and north, or in degrees: all places of a plan in the same way.
+         *     x_m, y_m : east and north [m]; or in degrees, all places of a plan in the same way.
+         *     space : plenum, riser or general, where it is indoors. inside : the place that it is part of.
          */
-        PlaceDoc: {
+        Place: {
             /** Name */
             name: string;
             /** Kind */
@@ -3512,41 +3856,48 @@ export interface components {
             x_m?: number | null;
             /** Y M */
             y_m?: number | null;
-            /** Latitude */
-            latitude?: number | null;
-            /** Longitude */
-            longitude?: number | null;
-            /** Floor */
-            floor?: string | null;
-            /** Inside */
-            inside?: string | null;
             /** Surroundings */
             surroundings?: ("indoor" | "unheated" | "outdoor" | "wet" | "salt") | null;
             /** Space */
             space?: ("plenum" | "riser" | "general") | null;
             /** Power */
             power?: ("mains" | "none" | "composite" | "over a pair") | null;
+            /** Inside */
+            inside?: string | null;
+            /** Latitude */
+            latitude?: number | null;
+            /** Longitude */
+            longitude?: number | null;
+            /** Floor */
+            floor?: string | null;
             /** Notes */
             notes?: string | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * PlanBody
          * @description What changes of a plan beside its links; what is left out stays.
+         *
+         *     Entries of lists are told by their ids: one with an id that is there is changed, one without is
+         *     new, one that is not listed goes.
          */
         PlanBody: {
             /** Base */
             base: number;
             /** Name */
             name?: string | null;
-            house_rules?: components["schemas"]["HouseRulesDoc"] | null;
+            house_rules?: components["schemas"]["HouseRules"] | null;
             /** Own Parts */
-            own_parts?: (components["schemas"]["OwnFiberDoc"] | components["schemas"]["OwnGradeDoc"] | components["schemas"]["OwnBoxDoc"] | components["schemas"]["OwnModuleDoc"])[] | null;
+            own_parts?: (components["schemas"]["OwnFiber"] | components["schemas"]["OwnGrade"] | components["schemas"]["OwnBox"] | components["schemas"]["OwnModule"])[] | null;
             /** Devices */
-            devices?: components["schemas"]["DeviceDoc"][] | null;
+            devices?: components["schemas"]["Device"][] | null;
             /** Spares */
-            spares?: components["schemas"]["SpareDoc"][] | null;
+            spares?: components["schemas"]["Spare"][] | null;
         };
         /**
          * PlanFindingView
@@ -3574,25 +3925,16 @@ export interface components {
             source: string;
         };
         /**
-         * PlanInfo
-         * @description The head of a plan: what every screen shows.
+         * PlanHead
+         * @description The head of a plan: what every change may move.
          */
-        PlanInfo: {
+        PlanHead: {
             /** Id */
             id: number;
             /** Name */
             name: string;
             /** Revision */
             revision: number;
-            house_rules: components["schemas"]["HouseRulesDoc"];
-            /** Places */
-            places: components["schemas"]["PlaceDoc"][];
-            /** Own Parts */
-            own_parts: (components["schemas"]["OwnFiberDoc"] | components["schemas"]["OwnGradeDoc"] | components["schemas"]["OwnBoxDoc"] | components["schemas"]["OwnModuleDoc"])[];
-            /** Devices */
-            devices: components["schemas"]["DeviceDoc"][];
-            /** Spares */
-            spares: components["schemas"]["SpareDoc"][];
             /** @description open findings of the backbone, survey step */
             survey: components["schemas"]["Counts"];
             /** @description open findings of the backbone, route step */
@@ -3609,6 +3951,41 @@ export interface components {
             redo: string | null;
         };
         /**
+         * PlanInfo
+         * @description The head of a plan with what stands beside its links.
+         */
+        PlanInfo: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /** @description open findings of the backbone, survey step */
+            survey: components["schemas"]["Counts"];
+            /** @description open findings of the backbone, route step */
+            route: components["schemas"]["Counts"];
+            /**
+             * Undo
+             * @description what undo would take back
+             */
+            undo: string | null;
+            /**
+             * Redo
+             * @description what redo would do again
+             */
+            redo: string | null;
+            house_rules: components["schemas"]["HouseRules"];
+            /** Places */
+            places: components["schemas"]["Place"][];
+            /** Own Parts */
+            own_parts: (components["schemas"]["OwnFiber"] | components["schemas"]["OwnGrade"] | components["schemas"]["OwnBox"] | components["schemas"]["OwnModule"])[];
+            /** Devices */
+            devices: components["schemas"]["Device"][];
+            /** Spares */
+            spares: components["schemas"]["Spare"][];
+        };
+        /**
          * PlanListItem
          * @description One plan in the list of plans.
          */
@@ -3621,6 +3998,24 @@ export interface components {
             links: number;
             /** Revision */
             revision: number;
+        };
+        /**
+         * PlannedLink
+         * @description What the technician decides about one link; every answer is computed from it.
+         */
+        PlannedLink: {
+            /** Name */
+            name: string;
+            a: components["schemas"]["LinkEnd"];
+            b: components["schemas"]["LinkEnd"];
+            /** Path */
+            path: (components["schemas"]["Segment"] | components["schemas"]["Joint"])[];
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * PlantBody
@@ -3663,7 +4058,7 @@ export interface components {
          */
         PlantView: {
             /** Places */
-            places: components["schemas"]["PlaceDoc"][];
+            places: components["schemas"]["Place"][];
             /** Spots */
             spots: components["schemas"]["SpotOnMap"][];
             /** Pathways */
@@ -3671,15 +4066,15 @@ export interface components {
             /** Cables */
             cables: components["schemas"]["CableView"][];
             /** Cable Types */
-            cable_types: components["schemas"]["CableTypeDoc"][];
+            cable_types: components["schemas"]["OwnCableType"][];
             /** Closures */
-            closures: components["schemas"]["ClosureDoc"][];
+            closures: components["schemas"]["Closure"][];
             /** Groups */
-            groups: components["schemas"]["GroupDoc"][];
+            groups: components["schemas"]["Group"][];
             /** Reels */
-            reels: components["schemas"]["ReelDoc"][];
+            reels: components["schemas"]["Reel"][];
             /** Feeds */
-            feeds: components["schemas"]["FeedDoc"][];
+            feeds: components["schemas"]["Feed"][];
             /** Findings */
             findings: components["schemas"]["AboutView"][];
         };
@@ -3708,12 +4103,18 @@ export interface components {
             far_places: number[][];
         };
         /**
-         * PortDoc
-         * @description The device's port: which one, what it is set to and what it accepts.
+         * Port
+         * @description The port that an end plugs into, as recorded at the end. None is not recorded.
          *
-         *     `lane` and `split`: the port runs its lanes as links of their own, and this is one of them.
+         *     settable : False for a plain converter, whose rate cannot be set.
+         *     set_gbps : the rate that the port is set to now. [Gb/s]
+         *     own_coding_only, surroundings : as for the device.
+         *     fec : False where forward error correction is noted as off.
+         *     group, number : the device's port group, and the port's number in it, from 1.
+         *     split : whether the port is set to run its lanes as ports of their own.
+         *     lane : the lane that this link is, from 1, where the port is split.
          */
-        PortDoc: {
+        Port: {
             /** Settable */
             settable?: boolean | null;
             /** Set Gbps */
@@ -3732,14 +4133,20 @@ export interface components {
             split?: boolean | null;
             /** Lane */
             lane?: number | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
-         * PortGroupDoc
+         * PortGroup
          * @description Ports of a device that are alike.
+         *
+         *     speeds_gbps : what a port can be set to; empty where it is not recorded. [Gb/s]
+         *     settable : False for a plain converter, whose rate cannot be set.
+         *     uplink : these ports carry what all the others bring.
          */
-        PortGroupDoc: {
+        PortGroup: {
             /** Name */
             name: string;
             /**
@@ -3749,14 +4156,24 @@ export interface components {
             cage: "SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP";
             /** Count */
             count: number;
-            /** Speeds Gbps */
-            speeds_gbps?: number[] | null;
+            /**
+             * Speeds Gbps
+             * @default []
+             */
+            speeds_gbps: number[];
             /** Settable */
             settable?: boolean | null;
-            /** Uplink */
-            uplink?: boolean | null;
-        } & {
-            [key: string]: unknown;
+            /**
+             * Uplink
+             * @default false
+             */
+            uplink: boolean;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * PortView
@@ -3818,7 +4235,7 @@ export interface components {
          */
         PreviewBody: {
             /** Edits */
-            edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
+            edits: (components["schemas"]["SetPart"] | components["schemas"]["InsertSegment"] | components["schemas"]["SplitSegment"] | components["schemas"]["RemovePart"] | components["schemas"]["MoveSegment"] | components["schemas"]["SetEnd"] | components["schemas"]["Rename"])[];
         };
         /**
          * PriceBookView
@@ -3835,6 +4252,11 @@ export interface components {
          * @description A row of the price book. own : the plan's, not the demo's.
          */
         PriceRowView: {
+            /**
+             * Id
+             * @description of the plan's own entry; null where it has none
+             */
+            id: string | null;
             /** Name */
             name: string;
             /** What */
@@ -3924,10 +4346,47 @@ export interface components {
             end: number[] | null;
         };
         /**
-         * ReelDoc
-         * @description A drum in the store.
+         * RedLightFact
+         * @description Red light put into a link at one place came out at another, or nowhere that was looked at.
+         *
+         *     start, seen : plug and position, from 1.
          */
-        ReelDoc: {
+        RedLightFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "red light";
+            /** Start */
+            start: number[];
+            /** Seen */
+            seen?: number[] | null;
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * Reel
+         * @description A drum in the store. type : the construction by its name.
+         */
+        Reel: {
             /** Name */
             name: string;
             /** Type */
@@ -3936,8 +4395,12 @@ export interface components {
             length_m: number;
             /** Strands */
             strands?: number | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
          * ReelView
@@ -4006,36 +4469,38 @@ export interface components {
             /** Label */
             label: string;
             /** Edits */
-            edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
+            edits: (components["schemas"]["SetPart"] | components["schemas"]["InsertSegment"] | components["schemas"]["SplitSegment"] | components["schemas"]["RemovePart"] | components["schemas"]["MoveSegment"] | components["schemas"]["SetEnd"] | components["schemas"]["Rename"])[];
             after: components["schemas"]["Brief"];
             /** Reason */
             reason: string;
         };
         /**
-         * RemovePartModel
-         * @description Remove a part.
+         * RemovePart
+         * @description Remove a segment with one of its joints, or a joint by making its two segments one.
          */
-        RemovePartModel: {
+        RemovePart: {
+            /** At */
+            at: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Op
+             * @default remove-part
+             * @constant
              */
             op: "remove-part";
-            /** At */
-            at: number;
         };
         /**
-         * RenameModel
-         * @description Rename the link.
+         * Rename
+         * @description Give the link another name.
          */
-        RenameModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "rename";
+        Rename: {
             /** Name */
             name: string;
+            /**
+             * Op
+             * @default rename
+             * @constant
+             */
+            op: "rename";
         };
         /**
          * RevisionDetail
@@ -4100,7 +4565,7 @@ export interface components {
          * @description House rules to look at without storing them.
          */
         RulesBody: {
-            house_rules: components["schemas"]["HouseRulesDoc"];
+            house_rules: components["schemas"]["HouseRules"];
         };
         /**
          * RulesPreview
@@ -4202,45 +4667,80 @@ export interface components {
             links: components["schemas"]["LinkRef"][];
         };
         /**
-         * SegmentDoc
-         * @description A cord, cable run, pigtail, cassette leg or inline part.
+         * Segment
+         * @description A length of glass with its two ends, or an inline part with a loss of its own.
+         *
+         *     length_m : optical length, metres. [m]
+         *     ends : connector at the a side and at the b side; None where it is not recorded.
+         *     wiring : what the part does to its strands: A-B, A-A, straight, crossed, type-A, type-B, type-C.
+         *     loss_db : replaces the table value; an inline part must have it. [dB]
+         *     source : where loss_db comes from.
+         *     conditioning : a mode-conditioning cord, its single-mode leg at the transmitter.
+         *     strands : how many strands it has; None where it is not recorded.
+         *     part : name of the table row or own part that its loss comes from (cassettes, inline parts).
+         *     channels, line : of a multiplexer: the channels that the link uses, and the strand or pair that
+         *         it shares with other links.
+         *     lane : of a breakout leg: the lane that it carries, from 1.
+         *     existing : the glass is there already; length_from and fiber_from say how it is known.
+         *     port : of a cassette: the duplex port that the link uses, from 1.
+         *     clip : of a duplex cord: splits (the pair can be crossed by hand) or fixed.
+         *     front : of a conversion cassette with like plugs: 'b' where its front is towards end b.
+         *     cable, strand_numbers : the plant's cable that this segment is, and the strands taken of it.
          */
-        SegmentDoc: {
+        Segment: {
             /**
              * Segment
              * @enum {string}
              */
             segment: "cord" | "cable" | "pigtail" | "cassette" | "inline";
-            /** Label */
-            label?: string | null;
-            /** What */
-            what?: string | null;
+            /**
+             * Length M
+             * @default 0
+             */
+            length_m: number;
             /** Fiber */
             fiber?: string | null;
-            /** Length M */
-            length_m?: number | null;
-            /** Ends */
-            ends?: (string | null)[] | null;
+            /**
+             * Ends
+             * @default [
+             *       null,
+             *       null
+             *     ]
+             */
+            ends: (string | null)[];
             /** Wiring */
             wiring?: ("A-B" | "A-A" | "straight" | "crossed" | "type-A" | "type-B" | "type-C" | "normal" | "inverted" | "universal-1" | "universal-2" | "2x12 to 3x8" | "24 to 2x12") | null;
             /** Loss Db */
             loss_db?: number | null;
             /** Source */
             source?: string | null;
-            /** Conditioning */
-            conditioning?: boolean | null;
+            /** What */
+            what?: string | null;
+            /** Label */
+            label?: string | null;
+            /**
+             * Conditioning
+             * @default false
+             */
+            conditioning: boolean;
             /** Strands */
             strands?: number | null;
             /** Part */
             part?: string | null;
-            /** Channels */
-            channels?: string[] | null;
+            /**
+             * Channels
+             * @default []
+             */
+            channels: string[];
             /** Line */
             line?: string | null;
             /** Lane */
             lane?: number | null;
-            /** Existing */
-            existing?: boolean | null;
+            /**
+             * Existing
+             * @default false
+             */
+            existing: boolean;
             /** Length From */
             length_from?: ("measured" | "drawing" | "guess") | null;
             /** Fiber From */
@@ -4253,42 +4753,51 @@ export interface components {
             front?: ("a" | "b") | null;
             /** Cable */
             cable?: string | null;
-            /** Strand Numbers */
-            strand_numbers?: number[] | null;
-        } & {
-            [key: string]: unknown;
+            /**
+             * Strand Numbers
+             * @default []
+             */
+            strand_numbers: number[];
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
-         * SetEndModel
-         * @description Replace one end.
+         * SetEnd
+         * @description Replace one end ('a' or 'b') of the link.
          */
-        SetEndModel: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            op: "set-end";
+        SetEnd: {
             /**
              * Side
              * @enum {string}
              */
             side: "a" | "b";
-            end: components["schemas"]["EndDoc"];
+            end: components["schemas"]["LinkEnd"];
+            /**
+             * Op
+             * @default set-end
+             * @constant
+             */
+            op: "set-end";
         };
         /**
-         * SetPartModel
-         * @description Replace one part.
+         * SetPart
+         * @description Replace the part `at` by `part` of the same sort (segment or joint).
          */
-        SetPartModel: {
+        SetPart: {
+            /** At */
+            at: string;
+            /** Part */
+            part: components["schemas"]["Segment"] | components["schemas"]["Joint"];
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Op
+             * @default set-part
+             * @constant
              */
             op: "set-part";
-            /** At */
-            at: number;
-            /** Part */
-            part: components["schemas"]["SegmentDoc"] | components["schemas"]["JointDoc"];
         };
         /**
          * SharedView
@@ -4305,48 +4814,87 @@ export interface components {
             length_m: number | null;
         };
         /**
-         * SheetDoc
-         * @description The document that the figures are from.
+         * Sheet
+         * @description The document that figures are from.
          */
-        SheetDoc: {
+        Sheet: {
             /** Document */
             document: string;
             /** Page */
             page?: string | null;
             /** Date */
             date?: string | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
-         * SlackDoc
-         * @description Length left at a place on the way.
+         * Slack
+         * @description Length left at a place on the way. [m]
          */
-        SlackDoc: {
+        Slack: {
             /** Place */
             place: string;
             /** Length M */
             length_m: number;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
-         * SpareDoc
+         * SnapshotBody
+         * @description The name of a state that is to be kept.
+         */
+        SnapshotBody: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * SnapshotView
+         * @description A kept state of a plan, by the hashes of what it is made of.
+         */
+        SnapshotView: {
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /** Plan Sha256 */
+            plan_sha256: string;
+            /** Answers Sha256 */
+            answers_sha256: string;
+            /** Tables Sha256 */
+            tables_sha256: string;
+            /** Who */
+            who: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * Spare
          * @description Modules on the shelf. `type` is the application with its form, or an own module's name.
          */
-        SpareDoc: {
+        Spare: {
             /** Type */
             type: string;
             /** Count */
             count: number;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
         };
         /**
-         * SpliceDoc
-         * @description `count` strands of one cable, from the first, spliced to those of another.
+         * Splice
+         * @description `count` strands of cable a, from a_first, spliced to those of cable b, from b_first.
          */
-        SpliceDoc: {
+        Splice: {
             /** A */
             a: string;
             /** A First */
@@ -4357,23 +4905,24 @@ export interface components {
             b_first: number;
             /** Count */
             count: number;
-            /** Kind */
-            kind?: ("fusion" | "mechanical") | null;
-        } & {
-            [key: string]: unknown;
-        };
-        /**
-         * SplitSegmentModel
-         * @description Cut a segment in two with a joint.
-         */
-        SplitSegmentModel: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * Kind
+             * @default fusion
              * @enum {string}
              */
-            op: "split-segment";
+            kind: "fusion" | "mechanical";
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * SplitSegment
+         * @description Cut the segment `at` in two and put a joint of `kind` there, at `at_m` or midway.
+         */
+        SplitSegment: {
             /** At */
-            at: number;
+            at: string;
             /**
              * Kind
              * @enum {string}
@@ -4381,6 +4930,12 @@ export interface components {
             kind: "adapter" | "fusion" | "mechanical";
             /** At M */
             at_m?: number | null;
+            /**
+             * Op
+             * @default split-segment
+             * @constant
+             */
+            op: "split-segment";
         };
         /**
          * SpotOnMap
@@ -4415,10 +4970,48 @@ export interface components {
             pressure_n_m: number | null;
         };
         /**
-         * StrandNoteDoc
-         * @description What is said of a strand.
+         * StrandFact
+         * @description What was found of a strand of a cable: that it is bad, dark, held back, or good again.
          */
-        StrandNoteDoc: {
+        StrandFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "strand";
+            /** Strand */
+            strand: number;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "bad" | "dark" | "reserved" | "good";
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * StrandNote
+         * @description What is said of a strand: dark, bad or reserved, and why.
+         */
+        StrandNote: {
             /** Strand */
             strand: number;
             /**
@@ -4428,8 +5021,10 @@ export interface components {
             state: "dark" | "bad" | "reserved";
             /** Note */
             note?: string | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * StrandRow
@@ -4567,7 +5162,7 @@ export interface components {
             /** At */
             at: number | null;
             /** Edits */
-            edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
+            edits: (components["schemas"]["SetPart"] | components["schemas"]["InsertSegment"] | components["schemas"]["SplitSegment"] | components["schemas"]["RemovePart"] | components["schemas"]["MoveSegment"] | components["schemas"]["SetEnd"] | components["schemas"]["Rename"])[];
         };
         /**
          * TableRow
@@ -4608,9 +5203,9 @@ export interface components {
             /** Base */
             base: number;
             /** Link Id */
-            link_id: number;
-            /** At */
-            at: number;
+            link_id: string;
+            /** Part */
+            part: string;
             /** Cable */
             cable: string | null;
             /** Strands */
@@ -4628,15 +5223,15 @@ export interface components {
         };
         /**
          * TakerView
-         * @description A link whose run could be put on a cable's strands. at : the run's cable segment.
+         * @description A link whose run could be put on a cable's strands. part : the run's cable segment.
          */
         TakerView: {
             /** Id */
-            id: number;
+            id: string;
             /** Name */
             name: string;
-            /** At */
-            at: number;
+            /** Part */
+            part: string;
             /** Needed */
             needed: number;
             /** Cable */
@@ -4650,22 +5245,29 @@ export interface components {
             fits: boolean;
         };
         /**
-         * TerminationDoc
-         * @description How one end of a cable is finished, and on which panel.
+         * Termination
+         * @description How one end of a cable is finished: factory, pigtails or field connectors; on which panel.
+         *
+         *     first_port : the panel's port that the first pair stands on. head_mm : of a pulling head.
          */
-        TerminationDoc: {
+        Termination: {
             /** Kind */
             kind?: ("factory" | "pigtails" | "field") | null;
             /** Connector */
             connector?: string | null;
             /** Panel */
             panel?: string | null;
-            /** First Port */
-            first_port?: number | null;
+            /**
+             * First Port
+             * @default 1
+             */
+            first_port: number;
             /** Head Mm */
             head_mm?: number | null;
-        } & {
-            [key: string]: unknown;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * TurnView
@@ -4710,7 +5312,7 @@ export interface components {
             /** Label */
             label: string;
             /** Edits */
-            edits: (components["schemas"]["SetPartModel"] | components["schemas"]["InsertSegmentModel"] | components["schemas"]["SplitSegmentModel"] | components["schemas"]["RemovePartModel"] | components["schemas"]["MoveSegmentModel"] | components["schemas"]["SetEndModel"] | components["schemas"]["RenameModel"])[];
+            edits: (components["schemas"]["SetPart"] | components["schemas"]["InsertSegment"] | components["schemas"]["SplitSegment"] | components["schemas"]["RemovePart"] | components["schemas"]["MoveSegment"] | components["schemas"]["SetEnd"] | components["schemas"]["Rename"])[];
             /** Answer */
             answer: string;
             brief: components["schemas"]["Brief"];
@@ -4987,7 +5589,9 @@ export interface operations {
     getPlan: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
             path: {
                 plan_id: number;
             };
@@ -5411,7 +6015,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5456,7 +6060,7 @@ export interface operations {
             };
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5508,7 +6112,7 @@ export interface operations {
             };
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5562,7 +6166,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5607,7 +6211,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5650,7 +6254,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5691,7 +6295,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5738,7 +6342,7 @@ export interface operations {
             };
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5872,7 +6476,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5913,7 +6517,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -5958,7 +6562,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                link_id: number;
+                link_id: string;
             };
             cookie?: never;
         };
@@ -7841,6 +8445,309 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listFacts: {
+        parameters: {
+            query?: {
+                about?: string | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addFacts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FactsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listFiles: {
+        parameters: {
+            query?: {
+                about?: string | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addFile: {
+        parameters: {
+            query: {
+                kind: string;
+                about: string;
+                name: string;
+            };
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listSnapshots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SnapshotView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keepSnapshot: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SnapshotBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SnapshotView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -100,7 +100,7 @@ function Frame() {
     "?": () => setOpened("keys"),
     "/": () => document.getElementById("find")?.focus(),
   });
-  const open = links.find((l) => l.id === Number(linkId));
+  const open = links.find((l) => l.id === linkId);
   const counted = open ? [open] : links;
   const sum = (severity: "stop" | "warn", of: "counts" | "polarity" | "route") =>
     counted.reduce((n, l) => n + l[of][severity], 0);

@@ -49,7 +49,7 @@ const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
 });
 
 /** `view` is the step that a link opens in; Light where none is said. */
-export function LinkRail({ current, view }: { current: number | null; view?: string }) {
+export function LinkRail({ current, view }: { current: string | null; view?: string }) {
   const { plan, shown, links, filter, setFilter, sort, setSort } = useOpenPlan();
   const scroller = useRef<HTMLDivElement>(null);
   // The virtualizer hands out functions that must not be memoised; the rule can't see that.

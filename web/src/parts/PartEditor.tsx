@@ -1,7 +1,7 @@
 /** The selected part, edited in place: every figure of it, and what can be done around it. */
 import { Button, Flex, Text } from "@chakra-ui/react";
 import type { Edit, JointDoc, PartDoc, SegmentDoc } from "../api/client";
-import { isSegment } from "../api/client";
+import { idOf, isSegment } from "../api/client";
 import { useOpenPlan } from "../app/planContext";
 import { useSettings } from "../app/settings";
 import { useState } from "react";
@@ -14,6 +14,8 @@ import { BoxFields, RecordFields, RECORDED, StrandFields } from "./SegmentMore";
 interface Props {
   at: number;
   part: PartDoc;
+  /** The whole path: what stands beside the part. */
+  path: PartDoc[];
   count: number;
   reference: Choices;
   onEdit: (edits: Edit[]) => Promise<unknown>;
@@ -25,7 +27,7 @@ const emptyToNull = (text: string) => (text.trim() === "" ? null : text.trim());
 const numberOr = (what: string) => (text: string) =>
   text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a number for ${what}`;
 
-export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect }: Props) {
+export function PartEditor({ at, part, path, count, reference, onEdit, onWhy, onSelect }: Props) {
   const [more, setMore] = useState(false);
   const { plan } = useOpenPlan();
   const segment = isSegment(part) ? part : null;
@@ -42,7 +44,7 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
     segment?.lane != null ||
     segment?.segment === "inline";
   const told = !cable && fromPart;
-  const set = (next: PartDoc) => onEdit([{ op: "set-part", at, part: next }]);
+  const set = (next: PartDoc) => onEdit([{ op: "set-part", at: idOf(part), part: next }]);
   return (
     <Flex direction="column" gap="2" data-part-editor="">
       {cable && (
@@ -51,7 +53,7 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
           <RouterLink to={`/plans/${plan.id}/route?cable=${encodeURIComponent(cable)}`} style={{ textDecoration: "underline", fontWeight: 700 }}>
             {cable}
           </RouterLink>
-          {segment.strand_numbers?.length ? `, strands ${segment.strand_numbers.join(", ")}` : ", no strands chosen yet"}. Its glass and length are the cable’s;
+          {segment.strand_numbers.length ? `, strands ${segment.strand_numbers.join(", ")}` : ", no strands chosen yet"}. Its glass and length are the cable’s;
           changing them here takes the link off it.
         </Text>
       )}
@@ -63,7 +65,7 @@ export function PartEditor({ at, part, count, reference, onEdit, onWhy, onSelect
         )}
         {(more || told) && <MoreFields key={`more-${at}`} part={part} reference={reference} set={set} />}
       </Flex>
-      <Actions more={() => setMore(!more)} at={at} part={part} count={count} onEdit={onEdit} onWhy={onWhy} onSelect={onSelect} />
+      <Actions more={() => setMore(!more)} at={at} part={part} path={path} count={count} onEdit={onEdit} onWhy={onWhy} onSelect={onSelect} />
     </Flex>
   );
 }
@@ -116,7 +118,7 @@ function LossFields({ part, set }: { part: PartDoc; set: (next: PartDoc) => Prom
 
 function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
   const { unit } = useSettings();
-  const ends = part.ends ?? [null, null];
+  const { ends } = part;
   const setEnd = (which: 0 | 1) => (value: string) => {
     const next: (string | null)[] = [ends[0] ?? null, ends[1] ?? null];
     next[which] = value || null;
@@ -138,7 +140,7 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
           width="88px"
           mono
           suffix={unit}
-          value={lengthField(part.length_m ?? 0, unit)}
+          value={lengthField(part.length_m, unit)}
           invalid={(text) => (typed(text) === null ? `“${text}” is not a length in ${unit}` : null)}
           onCommit={(text) => set({ ...part, length_m: fromUnit(typed(text) ?? 0, unit) })}
         />
@@ -213,7 +215,7 @@ function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
           width="120px"
           value={segment.conditioning ? "yes" : "no"}
           options={options(["no", "yes"])}
-          onChange={(value) => set({ ...segment, conditioning: value === "yes" || null })}
+          onChange={(value) => set({ ...segment, conditioning: value === "yes" })}
         />
       )}
       <LossFields part={part} set={set} />
@@ -237,7 +239,7 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
           { value: "mechanical", label: "mechanical splice" },
         ]}
         onChange={(joint) =>
-          set({ ...part, joint: joint as JointDoc["joint"], grade: joint === "adapter" ? part.grade : null, keys: joint === "adapter" ? part.keys : null, crossed: joint === "adapter" ? null : part.crossed })
+          set({ ...part, joint: joint as JointDoc["joint"], grade: joint === "adapter" ? part.grade : null, keys: joint === "adapter" ? part.keys : null, crossed: joint === "adapter" ? false : part.crossed })
         }
       />
       {part.joint === "adapter" && (
@@ -247,7 +249,7 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
             width="120px"
             value={part.grade ?? "standard"}
             options={options(reference.grades)}
-            onChange={(grade) => set({ ...part, grade: grade as JointDoc["grade"] })}
+            onChange={(grade) => set({ ...part, grade })}
           />
           <Choice
             label="Keys"
@@ -261,7 +263,7 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
             width="110px"
             value={part.hybrid ? "yes" : "no"}
             options={options(["no", "yes"])}
-            onChange={(hybrid) => set({ ...part, hybrid: hybrid === "yes" || null })}
+            onChange={(hybrid) => set({ ...part, hybrid: hybrid === "yes" })}
           />
         </>
       )}
@@ -271,7 +273,7 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
           width="124px"
           value={part.crossed ? "yes" : "no"}
           options={[{ value: "no", label: "by colour" }, { value: "yes", label: "changed places" }]}
-          onChange={(value) => set({ ...part, crossed: value === "yes" || null })}
+          onChange={(value) => set({ ...part, crossed: value === "yes" })}
         />
       )}
       <TextField
@@ -286,9 +288,10 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
 
 type ActionsProps = Omit<Props, "reference"> & { more: () => void };
 
-function Actions({ at, part, count, onEdit, onWhy, onSelect, more }: ActionsProps) {
+function Actions({ at, part, path, count, onEdit, onWhy, onSelect, more }: ActionsProps) {
   const segment = isSegment(part);
   const after = segment ? at : at - 1;
+  const idAt = (index: number) => idOf(path[index] ?? {});
   const run = (edits: Edit[], next?: number | null) => () => {
     onEdit(edits).then(
       () => next !== undefined && onSelect(next),
@@ -297,7 +300,7 @@ function Actions({ at, part, count, onEdit, onWhy, onSelect, more }: ActionsProp
   };
   const insert = (kind: "cord" | "cable" | "pigtail" | "inline") =>
     run(
-      [{ op: "insert-segment", after, kind, ...(kind === "inline" ? { what: "attenuator 5 dB", loss_db: 5 } : {}) }],
+      [{ op: "insert-segment", after: after < 0 ? null : idAt(after), kind, ...(kind === "inline" ? { what: "attenuator 5 dB", loss_db: 5 } : {}) }],
       after + 2,
     );
   return (
@@ -323,21 +326,21 @@ function Actions({ at, part, count, onEdit, onWhy, onSelect, more }: ActionsProp
           <Text fontSize="13px" color="fg.muted" ml="1">
             Cut
           </Text>
-          <Act onClick={run([{ op: "split-segment", at, kind: "fusion" }], at + 1)}>splice</Act>
-          <Act onClick={run([{ op: "split-segment", at, kind: "adapter" }], at + 1)}>adapter</Act>
+          <Act onClick={run([{ op: "split-segment", at: idOf(part), kind: "fusion" }], at + 1)}>splice</Act>
+          <Act onClick={run([{ op: "split-segment", at: idOf(part), kind: "adapter" }], at + 1)}>adapter</Act>
         </>
       )}
       {segment && (
         <>
-          <Act disabled={at === 0} onClick={run([{ op: "move-segment", at, to: at - 2 }], at - 2)} label="Move towards a">
+          <Act disabled={at === 0} onClick={run([{ op: "move-segment", at: idOf(part), to: idAt(at - 2) }], at - 2)} label="Move towards a">
             ←
           </Act>
-          <Act disabled={at === count - 1} onClick={run([{ op: "move-segment", at, to: at + 2 }], at + 2)} label="Move towards b">
+          <Act disabled={at === count - 1} onClick={run([{ op: "move-segment", at: idOf(part), to: idAt(at + 2) }], at + 2)} label="Move towards b">
             →
           </Act>
         </>
       )}
-      <Act onClick={run([{ op: "remove-part", at }], count > 3 ? Math.max(0, at - 1) : null)}>Remove</Act>
+      <Act onClick={run([{ op: "remove-part", at: idOf(part) }], count > 3 ? Math.max(0, at - 1) : null)}>Remove</Act>
     </Flex>
   );
 }

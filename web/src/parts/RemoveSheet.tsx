@@ -5,9 +5,13 @@ import { StillUsed, useChangePlant, type ItemKind } from "../api/plant";
 import { useNotice } from "../app/notice";
 import { Sheet } from "./Sheet";
 
-interface Asked {
-  kind: ItemKind;
+interface Named {
+  id?: string;
   name: string;
+}
+
+interface Asked extends Named {
+  kind: ItemKind;
   goesWith: string[];
 }
 
@@ -16,16 +20,16 @@ export function useRemove(plan_id: number, onGone: () => void) {
   const change = useChangePlant(plan_id);
   const { say, refuse } = useNotice();
   const [asked, setAsked] = useState<Asked | null>(null);
-  const run = (kind: ItemKind, name: string, cascade: boolean) =>
+  const run = (kind: ItemKind, { id = "", name }: Named, cascade: boolean) =>
     change
-      .mutateAsync({ what: `Delete ${kind} ${name}`, changes: [{ kind, name, doc: null }], cascade })
+      .mutateAsync({ what: `Delete ${kind} ${name}`, changes: [{ kind, id, doc: null }], cascade })
       .then(() => {
         setAsked(null);
         onGone();
         say(`Deleted ${name}. Undo with u.`);
       })
       .catch((error: unknown) => {
-        if (error instanceof StillUsed) setAsked({ kind, name, goesWith: error.goesWith });
+        if (error instanceof StillUsed) setAsked({ kind, id, name, goesWith: error.goesWith });
         else refuse(error);
       });
   const sheet = asked && (
@@ -34,7 +38,7 @@ export function useRemove(plan_id: number, onGone: () => void) {
       open
       onClose={() => setAsked(null)}
       footer={
-        <Button colorPalette="accent" onClick={() => void run(asked.kind, asked.name, true)}>
+        <Button colorPalette="accent" onClick={() => void run(asked.kind, asked, true)}>
           Delete all of it
         </Button>
       }
@@ -47,5 +51,5 @@ export function useRemove(plan_id: number, onGone: () => void) {
       </Box>
     </Sheet>
   );
-  return { remove: (kind: ItemKind, name: string) => void run(kind, name, false), sheet };
+  return { remove: (kind: ItemKind, thing: Named) => void run(kind, thing, false), sheet };
 }

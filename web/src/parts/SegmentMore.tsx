@@ -46,7 +46,7 @@ export function RecordFields({ part, set }: PartProps) {
         width="104px"
         value={part.existing ? "yes" : "no"}
         options={options(["no", "yes"])}
-        onChange={(value) => set({ ...part, existing: value === "yes" || null })}
+        onChange={(value) => set({ ...part, existing: value === "yes" })}
       />
       <Choice
         label="Length is from"
@@ -72,14 +72,14 @@ export function BoxFields({ part, reference, set }: PartProps & { reference: Cho
   const own = reference.boxes.filter((box) => (box.kind === "cassette") !== inline);
   const names = [...(inline ? reference.inline_parts : []), ...own.map((box) => box.name)];
   const box = own.find((one) => one.name === part.part);
-  const channels = box?.kind === "multiplexer" ? (box.channels ?? []) : [];
+  const channels = box?.kind === "multiplexer" ? box.channels : [];
   if (names.length === 0) return null;
   const take = (name: string) => {
-    if (name === "") return set({ ...part, part: null, channels: null, line: null, loss_db: part.loss_db ?? (inline ? 0 : null) });
+    if (name === "") return set({ ...part, part: null, channels: [], line: null, loss_db: part.loss_db ?? (inline ? 0 : null) });
     const chosen = own.find((one) => one.name === name);
     const entered = chosen && "what" in chosen && typeof chosen.what === "string" ? chosen.what : null;
     const what = entered ?? (inline ? (name.split(" ")[0] ?? null) : (part.what ?? null));
-    return set({ ...part, part: name, what, loss_db: null, source: null, channels: null, line: null });
+    return set({ ...part, part: name, what, loss_db: null, source: null, channels: [], line: null });
   };
   return (
     <>
@@ -95,9 +95,9 @@ export function BoxFields({ part, reference, set }: PartProps & { reference: Cho
           <Choice
             label="Channel"
             width="92px"
-            value={part.channels?.[0] ?? ""}
+            value={part.channels[0] ?? ""}
             options={[...RECORDED, ...options(channels.map((c) => c.name))]}
-            onChange={(channel) => set({ ...part, channels: channel ? [channel] : null })}
+            onChange={(channel) => set({ ...part, channels: channel ? [channel] : [] })}
           />
           <TextField
             label="Shared strand or pair"

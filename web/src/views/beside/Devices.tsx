@@ -66,7 +66,7 @@ export function Devices() {
           value=""
           onClose={() => setAdding(false)}
           onStore={async (name) => {
-            await storeAll([...plan.devices, { name, ports: [{ name: "ports", cage: "SFP+", count: 24 }] }]);
+            await storeAll([...plan.devices, { name, ports: [{ name: "ports", cage: "SFP+", count: 24, speeds_gbps: [], uplink: false }] }]);
             say(`Added ${name}. Undo with u.`);
           }}
         />
@@ -112,7 +112,7 @@ function OneDevice({ device, places, taken, findings, onChange }: DeviceProps) {
           onChange={(value) => onChange({ ...device, own_coding_only: value === "" ? null : value === "yes" })}
         />
         <Flex ml="auto" gap="1">
-          <Button size="xs" variant="outline" colorPalette="accent" onClick={() => loudly(onChange({ ...device, ports: [...device.ports, { name: `ports ${device.ports.length + 1}`, cage: "SFP+", count: 4 }] }))}>
+          <Button size="xs" variant="outline" colorPalette="accent" onClick={() => loudly(onChange({ ...device, ports: [...device.ports, { name: `ports ${device.ports.length + 1}`, cage: "SFP+", count: 4, speeds_gbps: [], uplink: false }] }))}>
             Add ports
           </Button>
           <Button size="xs" variant="ghost" colorPalette="accent" onClick={() => loudly(onChange(null))}>
@@ -138,7 +138,7 @@ function OneDevice({ device, places, taken, findings, onChange }: DeviceProps) {
               label="Can be set to, Gb/s"
               width="130px"
               mono
-              value={(group.speeds_gbps ?? []).join(", ")}
+              value={group.speeds_gbps.join(", ")}
               invalid={(text) => (speedsOf(text).includes(null) ? `“${text}” is not a list of speeds in Gb/s` : null)}
               onCommit={(text) => setGroup(at, { speeds_gbps: speedsOf(text).filter((n): n is number => n !== null) })}
             />

@@ -1,5 +1,6 @@
 /** The figure tables with their sources, and the plan's own parts from data sheets. */
 import { Box, Button, Flex, Input, Table, Text } from "@chakra-ui/react";
+import { idOf } from "../../api/client";
 import { useState } from "react";
 import type { OwnPart, TableView } from "../../api/client";
 import { useBeside, useTables } from "../../api/beside";
@@ -24,7 +25,7 @@ export function FieldGuide() {
   const table = tables.data?.find((t) => t.title === shown);
   const store = async (part: OwnPart) => {
     const at = editing?.at ?? null;
-    const parts = at === null ? [...plan.own_parts, part] : plan.own_parts.map((p, i) => (i === at ? part : p));
+    const parts = at === null ? [...plan.own_parts, part] : plan.own_parts.map((p, i) => (i === at ? { ...part, id: idOf(p) } : p));
     await change.mutateAsync({ own_parts: parts });
     setEditing(null);
     setShown("Own parts");

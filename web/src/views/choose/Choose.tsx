@@ -37,7 +37,7 @@ function OneNeed() {
   const [current, setCurrent] = useState<string | null>(null);
   const take = useTakeOption(plan.id);
   const [wanted, setWanted] = useState(search.get("link"));
-  const replaced = links.find((l) => String(l.id) === wanted);
+  const replaced = links.find((l) => l.id === wanted);
   const tab = (search.get("show") ?? "options") as Tab;
   const { need, lacks } = needOf(draft, unit);
   const asked = useDeferredValue(JSON.stringify(need));

@@ -83,7 +83,7 @@ export function GrowthCheck() {
               <Table.Cell whiteSpace="nowrap">
                 <Mono>{money(row.total, currency)}</Mono>
               </Table.Cell>
-              <Table.Cell>{choose(row.a_place, row.b_place, row.distance_m, { link: String(row.id) })}</Table.Cell>
+              <Table.Cell>{choose(row.a_place, row.b_place, row.distance_m, { link: row.id })}</Table.Cell>
             </Table.Row>
           ))}
         </Grown>

@@ -19,10 +19,10 @@ export function Prices() {
   const [filter, setFilter] = useState("");
   const file = useRef<HTMLInputElement>(null);
   const rows = book?.rows.filter((r) => `${r.name} ${r.what}`.toLowerCase().includes(filter.toLowerCase())) ?? [];
-  const store = (name: string, own: boolean, doc: object) =>
+  const store = (name: string, own: string | null, doc: object) =>
     change.mutateAsync({
       what: `Price of ${name}`,
-      changes: [{ kind: "price", name: own ? name : null, doc: { name, date: new Date().toISOString().slice(0, 10), ...doc } }],
+      changes: [{ kind: "price", id: own, doc: { name, date: new Date().toISOString().slice(0, 10), ...doc } }],
     });
   return (
     <Flex direction="column" flex="1" minH="0">
@@ -68,7 +68,7 @@ export function Prices() {
                       placeholder="no price"
                       value={row.price === null ? "" : String(row.price)}
                       invalid={(text) => (text.trim() && typed(text) === null ? `“${text}” is not a price` : null)}
-                      onCommit={(text) => store(row.name, row.own, { price: text.trim() ? typed(text) : null })}
+                      onCommit={(text) => store(row.name, row.id, { price: text.trim() ? typed(text) : null })}
                     />
                   )}
                 </Table.Cell>
@@ -81,7 +81,7 @@ export function Prices() {
                       mono
                       value={String(row.minutes)}
                       invalid={(text) => (typed(text) === null ? `“${text}” is not a number of minutes` : null)}
-                      onCommit={(text) => store(row.name, row.own, { minutes: typed(text) })}
+                      onCommit={(text) => store(row.name, row.id, { minutes: typed(text) })}
                     />
                   )}
                 </Table.Cell>

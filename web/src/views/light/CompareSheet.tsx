@@ -13,7 +13,7 @@ import { Sheet } from "../../parts/Sheet";
 import { Problem } from "../../parts/Problem";
 
 interface Props {
-  linkId: number;
+  linkId: string;
   choices: Choices;
   onKeep: (edits: Edit[], label: string) => void;
   onClose: () => void;

@@ -1,7 +1,7 @@
 /** A stale change: both sides are shown, and the person decides. */
 import { Box, Button, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import type { Conflict, Edit } from "../../api/client";
+import type { Conflict, Edit, PartDoc } from "../../api/client";
 import { keys } from "../../api/plan";
 import { Sheet } from "../../parts/Sheet";
 
@@ -13,30 +13,37 @@ export interface Clash {
 interface Props {
   clash: Clash;
   planId: number;
-  linkId: number;
+  linkId: string;
   onKeepTheirs: () => void;
   onMineOnTop: (base: number) => void;
 }
 
-function said(edit: Edit): string {
+/** A figure or a word of a part; nothing for what is as usual. */
+function shown(value: unknown): string {
+  if (Array.isArray(value)) return value.map(shown).join(" to ");
+  return typeof value === "number" || typeof value === "string" ? String(value) : "";
+}
+
+function said(edit: Edit, path: PartDoc[]): string {
+  const number = (id: string | null) => path.findIndex((part) => part.id === id) + 1;
   switch (edit.op) {
     case "set-part": {
-      const told = Object.entries(edit.part).filter(([, v]) => v !== null && v !== undefined);
-      const words = told.map(([k, v]) => `${k} ${Array.isArray(v) ? v.join(" to ") : String(v)}`);
-      return `part ${edit.at + 1}: ${words.join(", ")}`;
+      const told = Object.entries(edit.part as unknown as Record<string, unknown>).filter(([key]) => key !== "id");
+      const words = told.map(([key, value]) => `${key} ${shown(value)}`).filter((word) => !word.endsWith(" "));
+      return `part ${number(edit.at)}: ${words.join(", ")}`;
     }
     case "set-end":
       return `end ${edit.side}: ${edit.end.application}`;
     case "rename":
       return `name: ${edit.name}`;
     case "insert-segment":
-      return `insert ${edit.what ?? edit.kind} after part ${edit.after + 1}`;
+      return `insert ${edit.what ?? edit.kind} after part ${number(edit.after)}`;
     case "split-segment":
-      return `cut part ${edit.at + 1} with a ${edit.kind} joint`;
+      return `cut part ${number(edit.at)} with a ${edit.kind} joint`;
     case "remove-part":
-      return `remove part ${edit.at + 1}`;
+      return `remove part ${number(edit.at)}`;
     case "move-segment":
-      return `move part ${edit.at + 1} to ${edit.to + 1}`;
+      return `move part ${number(edit.at)} to ${number(edit.to)}`;
   }
 }
 
@@ -79,7 +86,7 @@ export function ConflictSheet({ clash, planId, linkId, onKeepTheirs, onMineOnTop
             Yours
           </Text>
           {clash.edits.map((edit, i) => (
-            <Text key={i}>{said(edit)}</Text>
+            <Text key={i}>{said(edit, current?.doc.path ?? [])}</Text>
           ))}
       </Box>
     </Sheet>

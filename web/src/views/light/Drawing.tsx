@@ -46,8 +46,8 @@ function drawn(view: LinkView, unit: Unit): DrawnPart[] {
     if (isSegment(doc)) {
       const name = doc.segment === "inline" ? (doc.what ?? "inline part") : doc.segment;
       const titles = doc.label ? [`${doc.segment} ${doc.label}`, doc.label] : [name, doc.segment];
-      const long = length(doc.length_m ?? 0, unit);
-      const box = [doc.channels?.[0], doc.part].filter((word): word is string => Boolean(word));
+      const long = length(doc.length_m, unit);
+      const box = [doc.channels[0], doc.part].filter((word): word is string => Boolean(word));
       const figure = doc.loss_db == null ? box : [`${db(doc.loss_db, 1)} dB`];
       const boxed = doc.segment === "inline" || (doc.segment === "cassette" && doc.part);
       const details = boxed ? [...figure, ""] : [`${long} ${doc.fiber ?? ""}`, long];
@@ -55,7 +55,7 @@ function drawn(view: LinkView, unit: Unit): DrawnPart[] {
     }
     const name = { adapter: "adapter", fusion: "splice", mechanical: "mech." }[doc.joint];
     const before = view.doc.path[at - 1];
-    const plug = before && isSegment(before) ? (before.ends?.[1]?.split("/")[0] ?? "") : "";
+    const plug = before && isSegment(before) ? (before.ends[1]?.split("/")[0] ?? "") : "";
     const grade = doc.grade && doc.grade !== "standard" ? ` ${doc.grade}` : "";
     const details = doc.label ? [doc.label] : doc.joint === "adapter" ? [`${plug}${grade}`, plug] : [""];
     return { at, doc, jacket, titles: [name, name.slice(0, 3)], details, severity };
@@ -65,7 +65,7 @@ function drawn(view: LinkView, unit: Unit): DrawnPart[] {
 function sizes(view: LinkView): PartSize[] {
   return view.doc.path.map((doc) =>
     isSegment(doc)
-      ? { sort: doc.segment, lengthM: doc.length_m ?? 0 }
+      ? { sort: doc.segment, lengthM: doc.length_m }
       : { sort: doc.joint === "adapter" ? "adapter" : "splice", lengthM: 0 },
   );
 }

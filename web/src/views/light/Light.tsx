@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useEditLink, useLink, useReference, useWhy } from "../../api/plan";
 import type { Edit, LinkView } from "../../api/client";
-import { Refusal } from "../../api/client";
+import { idOf, Refusal } from "../../api/client";
 import { useKeys } from "../../app/keyboard";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
@@ -29,7 +29,7 @@ export function Light() {
   const { linkId } = useParams();
   const { plan, shown } = useOpenPlan();
   const navigate = useNavigate();
-  const number = Number(linkId);
+  const number = linkId ?? "";
   const link = useLink(plan.id, number);
   const open = (step: number) => () => {
     const at = shown.findIndex((l) => l.id === number);
@@ -100,8 +100,8 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
     });
   const part = selected?.part !== undefined ? view.doc.path[selected.part] : undefined;
   const remove = () => {
-    if (selected?.part === undefined) return;
-    void storeLoudly([{ op: "remove-part", at: selected.part }]).then(
+    if (!part) return;
+    void storeLoudly([{ op: "remove-part", at: idOf(part) }]).then(
       () => setSelected(null),
       () => undefined,
     );
@@ -164,6 +164,7 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
         <Box borderTopWidth="1px" py="2" minH="40px" maxH="46%" overflowY="auto" flex="none" className="no-print">
           {choices && part && selected?.part !== undefined && (
             <PartEditor
+            path={view.doc.path}
               at={selected.part}
               part={part}
               count={view.doc.path.length}

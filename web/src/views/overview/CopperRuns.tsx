@@ -15,8 +15,8 @@ export function CopperRuns() {
   const change = useChangePlant(plan.id);
   const runs = useCopper(plan.id, plan.revision).data ?? [];
   if (runs.length === 0) return null;
-  const remove = (name: string) =>
-    change.mutateAsync({ what: `Remove ${name}`, changes: [{ kind: "copper", name, doc: null }] }).then(() => say(`Removed ${name}. Undo with u.`), refuse);
+  const remove = ({ id, name }: { id: string; name: string }) =>
+    change.mutateAsync({ what: `Remove ${name}`, changes: [{ kind: "copper", id, doc: null }] }).then(() => say(`Removed ${name}. Undo with u.`), refuse);
   return (
     <Box asChild mb="2" fontSize="14px" bg="bg.panel" borderWidth="1px" px="3" py="1.5" data-copper="">
       <details open={runs.some((run) => run.problem !== null)}>
@@ -31,7 +31,7 @@ export function CopperRuns() {
             <Text color={run.problem ? "stop.fg" : "fg.muted"} fontWeight={run.problem ? 600 : 400}>
               {run.problem ? `Too long: ${run.problem}` : (run.note ?? "")}
             </Text>
-            <Button ml="auto" size="2xs" h="24px" variant="outline" colorPalette="accent" onClick={() => void remove(run.name)}>
+            <Button ml="auto" size="2xs" h="24px" variant="outline" colorPalette="accent" onClick={() => void remove(run)}>
               Remove
             </Button>
           </Flex>

@@ -14,10 +14,10 @@ export function FixSheet({ onClose }: { onClose: () => void }) {
   const { say } = useNotice();
   const fixes = useFixes(plan.id, plan.revision);
   const apply = useApplyFixes(plan.id);
-  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
   const chosen = (fixes.data ?? []).filter((f) => !left.has(f.link_id));
-  const toggle = (id: number) => {
+  const toggle = (id: string) => {
     const next = new Set(left);
     if (!next.delete(id)) next.add(id);
     setLeft(next);

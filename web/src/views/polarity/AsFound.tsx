@@ -2,12 +2,14 @@
 import { Box, Button, Flex, Heading, NativeSelect, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Edit, PolarityView } from "../../api/client";
-import { useAsFound, type Reading } from "../../api/polarity";
+import { useFacts, useNoteFacts, type RedLight } from "../../api/facts";
+import { useAsFound } from "../../api/polarity";
+import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { Problem } from "../../parts/Problem";
 
 interface Props {
-  linkId: number;
+  linkId: string;
   view: PolarityView;
   onPut: (edits: Edit[], label: string) => void;
 }
@@ -18,7 +20,11 @@ const place = (text: string) => (text === NOWHERE ? null : text.split(",").map(N
 
 export function AsFound({ linkId, view, onPut }: Props) {
   const { plan } = useOpenPlan();
-  const [readings, setReadings] = useState<Reading[]>([]);
+  const { refuse } = useNotice();
+  const note = useNoteFacts(plan.id);
+  const facts = useFacts(plan.id, linkId).data ?? [];
+  const seen = facts.filter((fact): fact is RedLight => fact.kind === "red light");
+  const readings = seen.map((fact) => ({ start: fact.start, end: fact.seen ?? null }));
   const [start, setStart] = useState(key(view.strands[0]?.start_place ?? null));
   const [end, setEnd] = useState(NOWHERE);
   const answer = useAsFound(plan.id, linkId, plan.revision, readings);
@@ -29,8 +35,19 @@ export function AsFound({ linkId, view, onPut }: Props) {
   const add = () => {
     const from = place(start);
     if (!from) return;
-    setReadings([...readings.filter((r) => key(r.start) !== start), { start: from, end: place(end) }]);
+    const corrects = seen.find((fact) => key(fact.start) === start)?.id;
+    const about = { kind: "link" as const, id: linkId };
+    note([{ about, told: { kind: "red light", start: from, seen: place(end) }, corrects }]).catch(refuse);
   };
+  const withdraw = () =>
+    void note(
+      seen.map((fact) => ({
+        about: fact.about,
+        told: { kind: "red light", start: fact.start, seen: fact.seen ?? null },
+        corrects: fact.id,
+        withdrawn: true,
+      })),
+    ).catch(refuse);
   return (
     <Box mt="4" className="no-print" data-as-found="">
       <Heading as="h2" fontSize="18px">
@@ -38,7 +55,8 @@ export function AsFound({ linkId, view, onPut }: Props) {
       </Heading>
       <Text fontSize="14px" color="fg.muted" maxW="70ch">
         Put the red light in at one end and say where it came out. Passerelle says which single part would
-        explain it, and which strand to light next.
+        explain it, and which strand to light next. What you note is kept with the link: who and when, corrected by
+        a later note and never undone.
       </Text>
       <Flex gap="2" mt="2" align="end" wrap="wrap">
         <Pick label="Light in at" value={start} onChange={setStart} options={starts} />
@@ -52,7 +70,7 @@ export function AsFound({ linkId, view, onPut }: Props) {
           Note it
         </Button>
         {readings.length > 0 && (
-          <Button size="sm" h="32px" variant="ghost" colorPalette="accent" onClick={() => setReadings([])}>
+          <Button size="sm" h="32px" variant="ghost" colorPalette="accent" onClick={withdraw}>
             Begin again
           </Button>
         )}

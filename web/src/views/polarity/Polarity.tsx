@@ -22,7 +22,7 @@ export function Polarity() {
   const { plan, shown } = useOpenPlan();
   const navigate = useNavigate();
   const { say, refuse } = useNotice();
-  const number = Number(linkId);
+  const number = linkId ?? "";
   const link = useLink(plan.id, number);
   const traced = usePolarity(plan.id, number, plan.revision);
   const edit = useEditLink(plan.id);

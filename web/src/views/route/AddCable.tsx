@@ -21,7 +21,7 @@ export function AddCable({ plant, onClose, onAdded }: { plant: PlantView; onClos
   const store = () => {
     const doc = { name: name.trim(), a, b, fiber: "OS2", strands: Number(strands) };
     change
-      .mutateAsync({ what: `Add cable ${doc.name}`, changes: [{ kind: "cable", name: null, doc }] })
+      .mutateAsync({ what: `Add cable ${doc.name}`, changes: [{ kind: "cable", id: null, doc }] })
       .then(() => {
         say(`Added ${doc.name}. Undo with u.`);
         onAdded(doc.name);

@@ -78,7 +78,7 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
         <TextField
           label={`Slack on the way, ${unit}: place length; …`}
           width="260px"
-          value={(doc.slack_on_way ?? []).map((s) => `${s.place} ${lengthField(s.length_m, unit)}`).join("; ")}
+          value={doc.slack_on_way.map((s) => `${s.place} ${lengthField(s.length_m, unit)}`).join("; ")}
           placeholder="Quay Chamber 10; …"
           invalid={(text) => (slackOf(text, unit) ? null : "Write each as place and length, as in Quay Chamber 10; North Chamber 8")}
           onCommit={(text) => keep({ slack_on_way: slackOf(text, unit) ?? [] })}
@@ -86,13 +86,13 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
         <TextField
           label="Pulled out at: place; …"
           width="220px"
-          value={(doc.pull_points ?? []).join("; ")}
+          value={doc.pull_points.join("; ")}
           onCommit={(text) => keep({ pull_points: text.split(";").map((word) => word.trim()).filter(Boolean) })}
         />
       </Flex>
       {(["a", "b"] as const).map((side) => {
         const key = side === "a" ? "end_a" : "end_b";
-        const end = doc[key] ?? {};
+        const end: Partial<NonNullable<CableDoc["end_a"]>> = doc[key] ?? {};
         const set = (change: Record<string, unknown>) =>
           keep({ [key]: Object.fromEntries(Object.entries({ ...end, ...change }).filter(([, v]) => v !== null)) });
         const at = { doc: end, store: set };
@@ -136,7 +136,7 @@ function RouteEditor({ plant, doc, store }: { plant: PlantView; doc: CableDoc; s
   const { unit } = useSettings();
   const [asking, setAsking] = useState(false);
   const found = useDiverse(plan.id, plan.revision, asking ? doc.a : "", asking ? doc.b : "");
-  const route = doc.route ?? [];
+  const { route } = doc;
   const ways = new Map(plant.pathways.map((p) => [p.doc.name, p.doc]));
   const set = (next: string[]) => store({ route: next });
   // Where the chain has come to, so that only pathways that go on from there are offered first.

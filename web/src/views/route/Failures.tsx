@@ -119,7 +119,7 @@ function Groups({ plant, groups }: GroupsProps) {
             <Text fontWeight="700" fontSize="17px">
               {group.name}: {group.shared.length ? "not diverse" : group.unrouted.length ? "not proven" : "nothing shared in what is recorded"}
             </Text>
-            <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("group", group.name)}>
+            <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("group", { ...group, id: plant.groups.find((g) => g.name === group.name)?.id })}>
               Delete
             </Button>
           </Flex>
@@ -153,7 +153,7 @@ function Groups({ plant, groups }: GroupsProps) {
           value={known.has("Pair 1") ? `Pair ${known.size + 1}` : "Pair 1"}
           onClose={() => setNaming(false)}
           onStore={(name) =>
-            change.mutateAsync({ what: `Add redundant pair ${name}`, changes: [{ kind: "group", name: null, doc: { name, links: [first, second] } }] }).then(() => {
+            change.mutateAsync({ what: `Add redundant pair ${name}`, changes: [{ kind: "group", id: null, doc: { name, links: [first, second] } }] }).then(() => {
               setFirst("");
               setSecond("");
               say(`Added ${name}. Undo with u.`);

@@ -89,7 +89,7 @@ export function OwnConstruction({ known, onClose, onStored }: Props) {
     };
     setProblem(null);
     change
-      .mutateAsync({ what: `Construction ${name}`, changes: [{ kind: "cable-type", name: known?.name ?? null, doc }] })
+      .mutateAsync({ what: `Construction ${name}`, changes: [{ kind: "cable type", id: known?.id ?? null, doc }] })
       .then(() => onStored(name))
       .then(() => {
         say(`${name} is used like a row of the table. Undo with u.`);

@@ -1,5 +1,6 @@
 /** Panel port maps and splices: views over the same strands. */
 import { Box, Button, Flex, Heading, Table, Text } from "@chakra-ui/react";
+import { idOf } from "../../api/client";
 import { useState } from "react";
 import { useChangePlant, usePanels, type PlantView } from "../../api/plant";
 import { useOpenPlan } from "../../app/planContext";
@@ -70,7 +71,7 @@ function Splices({ plant }: { plant: PlantView }) {
       {plant.closures.map((closure) => {
         type Splice = (typeof closure.splices)[number];
         const store = (next: Partial<typeof closure>) =>
-          change.mutateAsync({ what: `Change splices in ${closure.name}`, changes: [{ kind: "closure", name: closure.name, doc: { ...closure, ...next } }] });
+          change.mutateAsync({ what: `Change splices in ${closure.name}`, changes: [{ kind: "closure", id: idOf(closure), doc: { ...closure, ...next } }] });
         const set = (at: number, next: Partial<Splice> | null) =>
           store({ splices: closure.splices.flatMap((s, i) => (i === at ? (next ? [{ ...s, ...next }] : []) : [s])) });
         const here = endingAt(closure.place);
@@ -82,7 +83,7 @@ function Splices({ plant }: { plant: PlantView }) {
             <Flex gap="2" align="end">
               <TextField label="Closure" width="170px" value={closure.name} onCommit={(name) => store({ name: name.trim() })} />
               <Choice label="In" width="170px" value={closure.place} options={options(places)} onChange={(place) => store({ place })} />
-              <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("closure", closure.name)}>
+              <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("closure", closure)}>
                 Delete
               </Button>
             </Flex>
@@ -93,7 +94,7 @@ function Splices({ plant }: { plant: PlantView }) {
                 <Choice label="to cable" width="110px" value={s.b} options={options(here)} onChange={(b) => set(at, { b })} />
                 {number("from strand", s.b_first, (n) => set(at, { b_first: n }))}
                 {number("how many", s.count, (n) => set(at, { count: n }))}
-                <Choice label="Kind" width="110px" value={s.kind ?? "fusion"} options={options(["fusion", "mechanical"])} onChange={(kind) => set(at, { kind: kind as Splice["kind"] })} />
+                <Choice label="Kind" width="110px" value={s.kind} options={options(["fusion", "mechanical"])} onChange={(kind) => set(at, { kind: kind as Splice["kind"] })} />
                 <Button size="xs" variant="ghost" colorPalette="accent" onClick={() => void set(at, null).catch(refuse)}>
                   Remove
                 </Button>
@@ -106,7 +107,7 @@ function Splices({ plant }: { plant: PlantView }) {
               px="1"
               aria-disabled={here.length < 2}
               title={here.length < 2 ? "Two cables must end here" : undefined}
-              onClick={() => here.length > 1 && void store({ splices: [...closure.splices, { a: here[0]!, a_first: 1, b: here[1]!, b_first: 1, count: 1 }] }).catch(refuse)}
+              onClick={() => here.length > 1 && void store({ splices: [...closure.splices, { a: here[0]!, a_first: 1, b: here[1]!, b_first: 1, count: 1, kind: "fusion" }] }).catch(refuse)}
             >
               Add splices
             </Button>
@@ -125,7 +126,7 @@ function Splices({ plant }: { plant: PlantView }) {
           onStore={(name) =>
             change.mutateAsync({
               what: `Add closure ${name}`,
-              changes: [{ kind: "closure", name: null, doc: { name, place: places.find((p) => endingAt(p).length > 1) ?? places[0], splices: [] } }],
+              changes: [{ kind: "closure", id: null, doc: { name, place: places.find((p) => endingAt(p).length > 1) ?? places[0], splices: [] } }],
             })
           }
         />

@@ -1,5 +1,6 @@
 /** The cut plan: which reel each cable comes from, what is left, what that would do for. */
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { idOf } from "../../api/client";
 import { useChangePlant, usePlantReference, useReels, type PlantView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
@@ -29,7 +30,7 @@ export function Reels({ plant }: { plant: PlantView }) {
     change
       .mutateAsync({
         what: "Add a reel",
-        changes: [{ kind: "reel", name: null, doc: { name: number(), type: types[0] ?? "", length_m: 1000 } }],
+        changes: [{ kind: "reel", id: null, doc: { name: number(), type: types[0] ?? "", length_m: 1000 } }],
       })
       .catch(refuse);
   return (
@@ -51,7 +52,7 @@ export function Reels({ plant }: { plant: PlantView }) {
         const field = {
           doc: reel,
           store: (next: Record<string, unknown>) =>
-            change.mutateAsync({ what: `Change ${reel.name}`, changes: [{ kind: "reel", name: reel.name, doc: { ...reel, ...next } }] }),
+            change.mutateAsync({ what: `Change ${reel.name}`, changes: [{ kind: "reel", id: idOf(reel), doc: { ...reel, ...next } }] }),
         };
         let at = 0;
         return (
@@ -61,7 +62,7 @@ export function Reels({ plant }: { plant: PlantView }) {
               <ChoiceOf {...field} at="type" label="Construction" width="330px" values={[...types, ...plant.cable_types.map((t) => t.name)]} needed />
               <NumberOf {...field} at="strands" label="Strands" width="64px" whole />
               <LengthOf {...field} at="length_m" label="On it" needed />
-              <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("reel", reel.name)}>
+              <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("reel", reel)}>
                 Delete
               </Button>
             </Flex>

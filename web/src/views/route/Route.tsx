@@ -1,5 +1,7 @@
 /** The Route view: which cable runs where, its strands, its pull, and what fails together. */
 import { Box, Button, Flex, Heading, Input, NativeSelect, Text } from "@chakra-ui/react";
+import { idOf } from "../../api/client";
+import { useFacts, useNoteFacts } from "../../api/facts";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 import { useChangePlant, usePlant, usePull, type AboutView, type CableDoc, type CableView, type PlantView } from "../../api/plant";
@@ -179,13 +181,16 @@ function OneCable({ plant, cable, page, onPage, onRenamed }: OneProps) {
   const { doc } = cable;
   const store = (next: Partial<CableDoc>) =>
     change
-      .mutateAsync({ what: `Change cable ${doc.name}`, changes: [{ kind: "cable", name: doc.name, doc: { ...doc, ...next } }] })
+      .mutateAsync({ what: `Change cable ${doc.name}`, changes: [{ kind: "cable", id: idOf(doc), doc: { ...doc, ...next } }] })
       .then(() => next.name && next.name !== doc.name && onRenamed(next.name));
   const quietly = (next: Partial<CableDoc>) => void store(next).catch(refuse);
+  const keep = useNoteFacts(plan.id);
+  const found = useFacts(plan.id, idOf(doc)).data ?? [];
+  /** What is found of a strand is a fact: it stays, with who and when, and a later note corrects it. */
   const note = (strand: number, state: "free" | "dark" | "bad" | "reserved") => {
-    const others = (doc.strand_notes ?? []).filter((n) => n.strand !== strand);
-    const old = doc.strand_notes?.find((n) => n.strand === strand);
-    return store({ strand_notes: state === "free" ? others : [...others, { ...old, strand, state }] });
+    const corrects = found.find((fact) => fact.kind === "strand" && fact.strand === strand)?.id;
+    const told = { kind: "strand" as const, strand, state: state === "free" ? ("good" as const) : state };
+    return keep([{ about: { kind: "cable", id: idOf(doc) }, told, corrects }]);
   };
   const findings = plant.findings.filter(
     (f) => (f.sort === "cable" && f.name === doc.name) || (f.sort === "group" && f.links.some((id) => cable.links.some((l) => l.id === id))),
@@ -243,7 +248,7 @@ function OneCable({ plant, cable, page, onPage, onRenamed }: OneProps) {
           />
         </Flex>
         {page === "strands" && <StrandGrid cable={cable} onNote={note} />}
-        {page === "route" && <CableForm plant={plant} cable={cable} store={store} onRemove={() => remove("cable", doc.name)} />}
+        {page === "route" && <CableForm plant={plant} cable={cable} store={store} onRemove={() => remove("cable", doc)} />}
         {page === "pull" &&
           (pull.data ? <TensionChart view={pull.data} cable={doc} onStore={quietly} /> : <Text color="fg.muted">{pull.error ? pull.error.message : "Pulling …"}</Text>)}
       </Flex>

@@ -35,12 +35,12 @@ export function StrandGrid({ cable, onNote }: Props) {
   const [link, setLink] = useState("");
   const view = strands.data;
   if (!view) return <Text color="fg.muted">{strands.error ? strands.error.message : "Reading the strands …"}</Text>;
-  const taker = view.takers.find((t) => String(t.id) === link);
+  const taker = view.takers.find((t) => t.id === link);
   const offered = taker ? (view.next_free[String(taker.needed)] ?? []) : (view.next_free["2"] ?? []);
   const picked = chosen.length ? chosen : offered;
   const toggle = (row: StrandRow) => setChosen((old) => (old.includes(row.number) ? old.filter((n) => n !== row.number) : [...old, row.number].sort((a, b) => a - b)));
   const put = (to: TakerView) =>
-    take.mutateAsync({ link_id: to.id, at: to.at, cable: cable.doc.name, strands: picked }).then(() => {
+    take.mutateAsync({ link_id: to.id, part: to.part, cable: cable.doc.name, strands: picked }).then(() => {
       setChosen([]);
       say(`${to.name} runs on ${cable.doc.name}, strands ${picked.join(", ")}. Undo with u.`);
     }, refuse);
@@ -55,7 +55,7 @@ export function StrandGrid({ cable, onNote }: Props) {
           value={link}
           options={[
             { value: "", label: view.takers.length ? "choose a link" : "no link ends at these two places" },
-            ...view.takers.map((t) => ({ value: String(t.id), label: `${t.name}${t.cable ? ` (now ${t.cable}${t.strands.length ? ` ${t.strands.join(", ")}` : ", no strands"})` : ""}` })),
+            ...view.takers.map((t) => ({ value: t.id, label: `${t.name}${t.cable ? ` (now ${t.cable}${t.strands.length ? ` ${t.strands.join(", ")}` : ", no strands"})` : ""}` })),
           ]}
           onChange={(value) => {
             setChosen([]);
@@ -67,7 +67,7 @@ export function StrandGrid({ cable, onNote }: Props) {
           {picked.length ? `On ${picked.length === 1 ? "strand" : "strands"} ${picked.join(", ")}` : "No free strands in one tube"}
         </Button>
         {taker?.cable === cable.doc.name && (
-          <Button size="xs" h="30px" variant="outline" colorPalette="accent" onClick={() => void take.mutateAsync({ link_id: taker.id, at: taker.at, cable: null, strands: [] }).then(() => say(`${taker.name} is off its strands. Undo with u.`), refuse)}>
+          <Button size="xs" h="30px" variant="outline" colorPalette="accent" onClick={() => void take.mutateAsync({ link_id: taker.id, part: taker.part, cable: null, strands: [] }).then(() => say(`${taker.name} is off its strands. Undo with u.`), refuse)}>
             Off its strands
           </Button>
         )}

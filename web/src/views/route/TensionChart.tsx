@@ -29,7 +29,7 @@ export function TensionChart({ view, cable, onStore }: Props) {
     watch.observe(box);
     return () => watch.disconnect();
   }, []);
-  const feed = cable.feed ?? "a";
+  const { feed } = cable;
   const chosen = view.pulls.find((p) => p.feed === feed);
   const other = view.pulls.find((p) => p.feed !== feed);
   if (view.missing || !chosen || !other) return <Text mt="3">{view.missing ?? "No pull is recorded."}</Text>;
@@ -40,7 +40,7 @@ export function TensionChart({ view, cable, onStore }: Props) {
     pull.spots.map((p, i) => `${i ? "L" : "M"}${s.x(turned ? s.length_m - p.at_m : p.at_m).toFixed(1)} ${s.y(p.tension_n).toFixed(1)}`).join("");
   const bends = chosen.spots.filter((p) => p.kind === "bend");
   const hardest = bends.reduce<(typeof bends)[number] | null>((worst, p) => ((p.pressure_n_m ?? 0) > (worst?.pressure_n_m ?? 0) ? p : worst), null);
-  const proposed = view.proposed_feed && (view.proposed_feed !== feed || view.proposed_points.join() !== (cable.pull_points ?? []).join());
+  const proposed = view.proposed_feed && (view.proposed_feed !== feed || view.proposed_points.join() !== cable.pull_points.join());
   return (
     <Box data-pull="">
       <Text fontSize="20px" fontWeight="800" color={over ? "stop.fg" : "fg"} lineHeight="1.2">
@@ -107,14 +107,14 @@ export function TensionChart({ view, cable, onStore }: Props) {
         <Flex gap="3" align="center" mt="1" wrap="wrap">
           <Text fontWeight="600">{view.proposal}</Text>
           {proposed && (
-            <Button size="xs" colorPalette="accent" onClick={() => onStore({ feed: view.proposed_feed, pull_points: view.proposed_points })}>
+            <Button size="xs" colorPalette="accent" onClick={() => onStore({ feed: view.proposed_feed ?? "a", pull_points: view.proposed_points })}>
               Pull it so
             </Button>
           )}
           <Button size="xs" variant="outline" colorPalette="accent" onClick={() => onStore({ feed: feed === "a" ? "b" : "a" })}>
             Feed from {other.from_place}
           </Button>
-          <Button size="xs" variant="outline" colorPalette="accent" aria-pressed={!!cable.lubricated} onClick={() => onStore({ lubricated: !cable.lubricated })}>
+          <Button size="xs" variant="outline" colorPalette="accent" aria-pressed={cable.lubricated} onClick={() => onStore({ lubricated: !cable.lubricated })}>
             {cable.lubricated ? "Without lubricant" : "With lubricant"}
           </Button>
         </Flex>

@@ -35,7 +35,7 @@ export function AddPathwaySheet({ places, from, onClose, onAdded }: Props) {
     }
     const doc = { name: name.trim() || `${a} – ${b}`, a, b, kind, length_m: Math.round(fromUnit(metres, unit) * 1000) / 1000 };
     change
-      .mutateAsync({ what: `Add pathway ${doc.name}`, changes: [{ kind: "pathway", name: null, doc }] })
+      .mutateAsync({ what: `Add pathway ${doc.name}`, changes: [{ kind: "pathway", id: null, doc }] })
       .then(() => {
         onAdded(doc.name);
         onClose();

@@ -37,7 +37,7 @@ export function IdentifySheet({ cables, onClose }: Props) {
     if (!only) return;
     const doc = { ...cable, fiber: only.grade, fiber_from: found.certainty === "print" ? "print" : "guess" };
     change
-      .mutateAsync({ what: `Identify ${cable.name} as ${only.grade}`, changes: [{ kind: "cable", name: cable.name, doc }] })
+      .mutateAsync({ what: `Identify ${cable.name} as ${only.grade}`, changes: [{ kind: "cable", id: cable.id ?? null, doc }] })
       .then(() => say(`${cable.name} is noted as ${only.grade}${found.certainty === "print" ? "" : ", a guess"}. Undo with u.`))
       .catch(refuse);
   };

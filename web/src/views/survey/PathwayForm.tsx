@@ -39,10 +39,10 @@ export function PathwayForm({ pathway, places, onStore, onRemove }: Props) {
   const reference = usePlantReference().data;
   const store = (change: Record<string, unknown>) => onStore({ ...pathway, ...change });
   const field = { doc: pathway, store };
-  const others = pathway.others ?? [];
+  const { others } = pathway;
   const setOther = (at: number, next: Partial<Other> | null) =>
     store({ others: others.flatMap((one, i) => (i === at ? (next ? [{ ...one, ...next }] : []) : [one])) });
-  const hazards = pathway.hazards ?? [];
+  const { hazards } = pathway;
   const sized = pathway.inner_mm != null || (pathway.width_mm == null && pathway.height_mm == null);
   return (
     <Flex wrap="wrap" gap="2" align="end">

@@ -20,8 +20,8 @@ export function Power({ plant }: { plant: PlantView }) {
   const [adding, setAdding] = useState(false);
   const { remove, sheet } = useRemove(plan.id, () => undefined);
   const places = plant.places.map((p) => p.name);
-  const store = (name: string, doc: FeedDoc) =>
-    change.mutateAsync({ what: `Change power of ${name}`, changes: [{ kind: "feed", name, doc }] });
+  const store = ({ id, name }: FeedDoc, doc: FeedDoc) =>
+    change.mutateAsync({ what: `Change power of ${name}`, changes: [{ kind: "feed", id: id ?? null, doc }] });
   return (
     <Box overflowY="auto" flex="1" minH="0" pb="4" className="print-whole">
       <Text color="fg.muted" fontSize="14px" mb="2" maxW="820px">
@@ -30,7 +30,7 @@ export function Power({ plant }: { plant: PlantView }) {
       </Text>
       {plant.feeds.length === 0 && <Text mb="2">No device far away is noted yet.</Text>}
       {plant.feeds.map((feed) => {
-        const set = (next: Record<string, unknown>) => store(feed.name, { ...feed, ...next });
+        const set = (next: Record<string, unknown>) => store(feed, { ...feed, ...next });
         const field = { doc: feed, store: set };
         const ways = judged?.find((j) => j.name === feed.name)?.ways ?? [];
         return (
@@ -51,7 +51,7 @@ export function Power({ plant }: { plant: PlantView }) {
                 </>
               )}
               {feed.way === "pair" && <ChoiceOf {...field} at="power_class" label="Class of the source" width="120px" values={reference?.power_classes ?? []} />}
-              <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("feed", feed.name)}>
+              <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("feed", feed)}>
                 Delete
               </Button>
             </Flex>
@@ -80,7 +80,7 @@ export function Power({ plant }: { plant: PlantView }) {
             change
               .mutateAsync({
                 what: `Add power of ${name}`,
-                changes: [{ kind: "feed", name: null, doc: { name, place: places[0], way: "mains", load_w: 15 } }],
+                changes: [{ kind: "feed", id: null, doc: { name, place: places[0], way: "mains", load_w: 15 } }],
               })
               .then(() => say(`Added ${name}. Undo with u.`))
           }

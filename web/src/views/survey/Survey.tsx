@@ -181,7 +181,7 @@ function Surveyed({ plant }: { plant: PlantView }) {
           value=""
           onClose={() => setOpened(null)}
           onStore={(text) =>
-            change.mutateAsync({ what: `Add place ${text}`, changes: [{ kind: "place", name: null, doc: { name: text } }] }).then(() => {
+            change.mutateAsync({ what: `Add place ${text}`, changes: [{ kind: "place", id: null, doc: { name: text } }] }).then(() => {
               say(`Added ${text}. Undo with u.`);
               go({ picked: { sort: "place", name: text } });
             })
@@ -213,9 +213,10 @@ function Detail({ plant, picked, onPick }: { plant: PlantView; picked: Picked; o
   const place = picked.sort === "place" ? plant.places.find((p) => p.name === picked.name) : undefined;
   const pathway = picked.sort === "pathway" ? plant.pathways.find((p) => p.doc.name === picked.name) : undefined;
   const places = plant.places.map((p) => p.name);
+  const id = (place ?? pathway?.doc)?.id ?? null;
   const store = (kind: Picked["sort"]) => (doc: { name: string }) =>
     change
-      .mutateAsync({ what: `Change ${kind} ${picked.name}`, changes: [{ kind, name: picked.name, doc }] })
+      .mutateAsync({ what: `Change ${kind} ${picked.name}`, changes: [{ kind, id, doc }] })
       .then(() => doc.name !== picked.name && onPick({ sort: kind, name: doc.name }));
   const cables = plant.cables.filter((c) => (place ? c.doc.a === place.name || c.doc.b === place.name : pathway?.cables.includes(c.doc.name)));
   const about = plant.findings.filter(
@@ -271,8 +272,8 @@ function Detail({ plant, picked, onPick }: { plant: PlantView; picked: Picked; o
       {about.map((one, i) => (
         <AboutCard key={`${one.rule}-${i}`} about={one} />
       ))}
-      {place && <PlaceForm place={place} places={places} onStore={store("place")} onRemove={() => remove("place", place.name)} />}
-      {pathway && <PathwayForm pathway={pathway.doc} places={places} onStore={store("pathway")} onRemove={() => remove("pathway", pathway.doc.name)} />}
+      {place && <PlaceForm place={place} places={places} onStore={store("place")} onRemove={() => remove("place", place)} />}
+      {pathway && <PathwayForm pathway={pathway.doc} places={places} onStore={store("pathway")} onRemove={() => remove("pathway", pathway.doc)} />}
       {sheet}
     </>
   );
