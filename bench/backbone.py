@@ -9,15 +9,17 @@ from playwright.sync_api import sync_playwright
 
 from passerelle.api.serving import beside
 from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.backbone import Cable, Group, Pathway, Place
+from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.things import Things
 from passerelle.core.plant.diverse import Ways, routes_between, shortest_routes
 from passerelle.core.plant.fates import single_points
-from passerelle.core.plan.backbone import Cable, Group, Pathway, Place
 from passerelle.core.plant.model import LinkUse, Plant, Use
 from passerelle.core.tables.site import CABLE_TYPES
-from passerelle.formats.planfile import PlanDoc
+from passerelle.plans.plans import Plans
 from passerelle.plans.store import Store
-from passerelle.plans.transfer import store_new
 
 WIDE, HIGH, EXTRA = 50, 40, 90
 Timed = Callable[..., float]
@@ -52,7 +54,7 @@ def big_site() -> Plant:
     pairs += [(i, i + WIDE) for i in range(WIDE * (HIGH - 1))]
     pairs += [(dice.randrange(2000), dice.randrange(2000)) for _ in range(EXTRA)]
     ways = {
-        f"W{n}": Pathway(f"W{n}", names[a], names[b], "duct", 80.0 + dice.random() * 60,
+        f"W{n}": Pathway(f"W{n}", names[a], names[b], 80.0 + dice.random() * 60, "duct",
                          inner_mm=100.0, lies_in=f"T{n // 7}" if n % 5 == 0 else None)
         for n, (a, b) in enumerate(pairs) if a != b
     }  # fmt: skip
@@ -64,8 +66,8 @@ def big_site() -> Plant:
         a, b = dice.sample(names, 2)
         route = shortest_routes(shortest, a, (b,))[b]
         cables[f"C{n}"] = Cable(f"C{n}", a, b, "OS2", 4, kind, route.pathways)
-        links.append(LinkUse(n, f"L{n}", (a, b), uses=(Use(f"C{n}", (1, 2), 2),)))
-    links += [replace(link, key=400 + n, name=f"M{n}") for n, link in enumerate(links[:300] * 2)]
+        links.append(LinkUse(f"l{n}", f"L{n}", (a, b), uses=(Use(f"C{n}", (1, 2), 2),)))
+    links += [replace(link, key=f"m{n}", name=f"M{n}") for n, link in enumerate(links[:300] * 2)]
     groups = {f"G{n}": Group(f"G{n}", (f"L{n}", f"L{n + 1}")) for n in range(0, 100, 2)}
     return Plant(places, ways, cables, groups=groups, links=tuple(links))
 
@@ -85,22 +87,9 @@ def backbone_figures(timed: Timed) -> dict[str, float]:
 def map_frames(folder: Path) -> float:
     """Frames a second while the map of that plan is dragged, in headless Chromium."""
     site = big_site()
-    doc = PlanDoc.model_validate(
-        {
-            "format": "passerelle-plan",
-            "version": 1,
-            "name": "big",
-            "places": [{"name": p.name, "x_m": p.x_m, "y_m": p.y_m} for p in site.places.values()],
-            "pathways": [
-                {"name": w.name, "a": w.a, "b": w.b, "kind": w.kind, "length_m": w.length_m}
-                for w in site.pathways.values()
-            ],
-            "links": [],
-        }
-    )
+    plan = Plan("big", places=Things(site.places.values()), pathways=Things(site.pathways.values()))
     store = Store(folder)
-    with store.writing() as session:
-        store_new(session, doc, "bench", "big")
+    Plans(store).add(plan, Facts.NONE, "bench", "big")
     with beside(store) as address, sync_playwright() as playwright:
         browser = playwright.chromium.launch(
             executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]

@@ -4,25 +4,25 @@ from collections.abc import Callable
 
 from passerelle.core import End, HouseRules, Joint, LightPath, Link, Segment, check_all, connector
 from passerelle.core.light.link import budget
+from passerelle.core.light.site import link_of, site_of
 from passerelle.core.plan.lightpath import Part
 from passerelle.core.remedies.repolarising import repolarised
 from passerelle.core.strands.trace import whole_trunk
+from passerelle.core.tables.rows import Wiring
 from passerelle.demo_data import demo_plan
-from passerelle.formats import corelink
 
 Timed = Callable[[Callable[[], object]], float]
 
 
-def nine_part_trunk(size: str, wirings: tuple[str, ...]) -> Link:
+def nine_part_trunk(size: str, wirings: tuple[Wiring, ...]) -> Link:
     """Cords and trunks of one plug size with opposed adapters between them."""
     free, pins = connector(f"{size}/UPC/unpinned"), connector(f"{size}/UPC/pinned")
     parts: list[Part] = []
     for at, wiring in enumerate(wirings):
         outer = at in (0, len(wirings) - 1)
         plug = free if outer or at % 2 == 0 else pins
-        kind = "cord" if outer else "cable"
         parts += [Joint("adapter", keys="opposed")] if parts else []
-        parts.append(Segment(kind, 20.0, "OM4", (plug, plug), wiring))
+        parts.append(Segment("cord" if outer else "cable", 20.0, "OM4", (plug, plug), wiring))
     end = End("100GBASE-SR4", connector=connector(f"{size}/PC"))
     return Link("trunk", end, end, LightPath(tuple(parts)))
 
@@ -37,6 +37,8 @@ def strands_ms(timed: Timed) -> tuple[float, float]:
 
 def thousand_trunks(timed: Timed) -> float:
     """Seconds for the check of 1,000 trunks."""
-    demo = [one for one in corelink.links(demo_plan()) if one.name.startswith("Trunk")]
+    plan = demo_plan()
+    site = site_of(plan)
+    demo = [link_of(one, site) for one in plan.links if one.name.startswith("Trunk")]
     many_trunks = [demo[at % len(demo)] for at in range(1000)]
     return timed(lambda: check_all(many_trunks, HouseRules()))

@@ -15,9 +15,14 @@ DESIGN, TABLET = (1280, 800), (820, 1180)
 CHOOSE = "choose?from=Crew%20House&to=Wet%20Lab&distance=240&rate=10&growth=100"
 
 
+def link(number: int) -> str:
+    """Address of a link of the demo plan, by its number in the plan."""
+    return f"links/demolink{number:04d}"
+
+
 def open_link(page: Page, number: int) -> None:
     """Open a link and wait for its drawing."""
-    page.goto(f"/plans/1/links/{number}")
+    page.goto(f"/plans/1/{link(number)}")
     page.wait_for_selector("[data-path-row]")
 
 
@@ -93,7 +98,7 @@ def strands(number: int) -> Callable[[Page], None]:
     """A link's strands, one of them followed."""
 
     def go(page: Page) -> None:
-        page.goto(f"/plans/1/links/{number}/polarity")
+        page.goto(f"/plans/1/{link(number)}/polarity")
         page.locator("[data-strand]").first.wait_for()
 
     return go

@@ -72,9 +72,10 @@ class Judged:
     def link(self, link_id: str) -> LinkCheck:
         """The whole check of one link, or 404."""
         if link_id not in self.check.alone:
-            raise HTTPException(
-                404, f"There is no link {link_id!r} in this plan; it may be deleted."
-            )
+            for one in self.held.broken:
+                if one.id == link_id:
+                    raise HTTPException(404, f"“{one.name}” cannot be judged: {one.reason}.")
+            raise HTTPException(404, "This link is not in the plan; it may be deleted.")
         return self.check.of(link_id)
 
 

@@ -10,7 +10,8 @@ from sqlalchemy.orm import Session
 from passerelle.core.light.site import Site, site_of
 from passerelle.core.plan.facts import AnyFact, Facts, noted
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plan.plan import KEYS, TYPES, Plan
+from passerelle.core.plan.plan import KEYS, TYPES, Plan, name_of
+from passerelle.core.plan.references import names_any
 from passerelle.core.plan.things import Things
 from passerelle.core.plant.whole import bound
 from passerelle.formats import documents
@@ -124,6 +125,7 @@ def load(session: Session, row: PlanRow) -> Held:
             **things,
         )
     )
+    plan = _judgeable(plan, broken)
     facts = load_facts(session, row)
     site = site_of(plan)
     seen = seen_plan(plan, facts, None)
@@ -131,6 +133,19 @@ def load(session: Session, row: PlanRow) -> Held:
         row.id, row.revision, row.facts, plan, facts, site, seen, changed_in, positions,
         tuple(broken),
     )  # fmt: skip
+
+
+def _judgeable(plan: Plan, broken: list[Broken]) -> Plan:
+    """The plan without what cannot be judged because its own part or device cannot be read."""
+    for gone in ("own part", "device"):  # devices hold own parts: they come second
+        names = {one.name for one in broken if one.kind == gone}
+        for kind in KEYS if names else ():
+            for thing in plan.things(kind):
+                if names_any(thing, gone, names):
+                    reason = f"it names an unreadable {gone}: {', '.join(sorted(names))}"
+                    broken.append(Broken(kind, thing.id, name_of(thing), reason))
+                    plan = plan.having(kind, plan.things(kind).without(thing.id))
+    return plan
 
 
 def load_facts(session: Session, row: PlanRow) -> Facts:

@@ -213,7 +213,7 @@ def test_a_lost_server_is_said(page: Page):
     page.get_by_role("button", name="Try again").click()
     expect(answer(page)).to_have_text("27 of 66 links would come up")
     page.goto("/plans/1/links/demolink0999")
-    expect(page.get_by_text("There is no link 999 in this plan")).to_be_visible()
+    expect(page.get_by_text("This link is not in the plan; it may be deleted.")).to_be_visible()
 
 
 def test_names_from_outside_are_text(page: Page, address: str):

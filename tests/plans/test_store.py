@@ -1,14 +1,15 @@
 """The data folder: past editions, what cannot be read, files and kept states."""
 
-from dataclasses import replace
 import hashlib
 import json
 import sqlite3
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
 
 from passerelle.core.plan.facts import About, Facts, StrandFact
+from passerelle.core.plan.plan import KEYS
 from passerelle.core.refused import Refused
 from passerelle.demo_data import demo_plan
 from passerelle.formats.planfile import read_plan, write_plan
@@ -95,6 +96,31 @@ def test_a_thing_that_cannot_be_read_is_said_and_the_rest_stands(store):
     check = fresh.check(held)
     assert len(check.links) >= len(demo_plan().links) - 12
     assert "demolink0001" in check.alone
+
+
+def test_what_hangs_on_an_unreadable_device_is_said_and_left_out(store):
+    """Cabinet links name their switch: without it nothing can be said of them, and nothing is."""
+    plans = Plans(store)
+    plan = demo_plan()
+    plans.add(plan, Facts.NONE, "test", "Demo plan")
+    switch = next(
+        one for one in plan.devices if any(link.a.device == one.name for link in plan.links)
+    )
+    users = {link.id for link in plan.links if switch.name in (link.a.device, link.b.device)}
+    with store.writing() as session:
+        session.connection().exec_driver_sql(
+            "UPDATE thing SET version = 9 WHERE id = ?", (switch.id,)
+        )
+    fresh = Plans(store)
+    held = fresh.held(1)
+    assert {one.id for one in held.broken if one.kind == "link"} == users
+    assert set(fresh.check(held).alone) == {link.id for link in plan.links} - users
+    assert len(store_ids(store)) == sum(len(plan.things(kind)) for kind in KEYS)  # all is kept
+
+
+def store_ids(store):
+    with store.reading() as session:
+        return session.connection().exec_driver_sql("SELECT id FROM thing").fetchall()
 
 
 def test_facts_are_added_once_corrected_by_later_ones_and_change_what_is_said(store):

@@ -40,7 +40,13 @@ def prices(ctx: Ctx, plan_id: Number) -> choice.PriceBookView:
         currency=plan.house_rules.currency,
         rows=[
             choice.PriceRowView(
-                id=own[name].id if name in own else None, name=name, what=what, unit=unit, price=price, minutes=minutes, own=name in own,
+                id=own[name].id if name in own else None,
+                name=name,
+                what=what,
+                unit=unit,
+                price=price,
+                minutes=minutes,
+                own=name in own,
                 date=own[name].date if name in own else None,
                 source=own[name].source if name in own else None,
             )

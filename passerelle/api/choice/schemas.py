@@ -332,7 +332,7 @@ class TakeManyBody(Base):
 class PriceRowView(BaseModel):
     """A row of the price book. own : the plan's, not the demo's."""
 
-    id: str | None = Field(description="of the plan\'s own entry; null where it has none")
+    id: str | None = Field(description="of the plan's own entry; null where it has none")
     name: str
     what: str
     unit: str

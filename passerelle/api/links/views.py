@@ -9,6 +9,7 @@ from passerelle.core.judge.polarity import is_one_strand
 from passerelle.core.light.explain import Explanation
 from passerelle.core.light.link import B, Budget, Direction
 from passerelle.core.light.modules import CUSTOM, Module
+from passerelle.core.light.run import as_met, profile
 from passerelle.core.plan.lightpath import Part, Segment
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.remedies.cures import Ranked, ranked
@@ -159,29 +160,23 @@ def _minus(level: float | None, loss: float | None) -> float | None:
     return None if level is None or loss is None else level - loss
 
 
-def _levels(direction: Direction, parts: int) -> list[schemas.PowerAt]:
+def _levels(sums: Budget, direction: Direction) -> list[schemas.PowerAt]:
     """Power before the first part and after each part, as the light meets them."""
-    terms = [t for t in direction.terms if t.at is not None]
-    if direction.sender == B:
-        terms.reverse()
-    worst, typical, strongest = (
-        direction.launch_min_dbm,
+    points = profile(
+        sums.link.path,
+        direction.terms,
         direction.launch_min_dbm,
         direction.launch_max_dbm,
+        direction.sender,
     )
-    levels = [schemas.PowerAt(worst_case=worst, typical=typical, strongest=strongest)]
-    for term in terms[:parts]:
-        worst = _minus(worst, term.worst_case)
-        typical = _minus(typical, term.typical)
-        strongest = _minus(strongest, term.lowest)
-        levels.append(
-            schemas.PowerAt(
-                worst_case=rounded(worst, 3),
-                typical=rounded(typical, 3),
-                strongest=rounded(strongest, 3),
-            )
+    return [
+        schemas.PowerAt(
+            worst_case=rounded(one.worst_case, 3),
+            typical=rounded(one.typical, 3),
+            strongest=rounded(one.strongest, 3),
         )
-    return levels
+        for one in points
+    ]
 
 
 def _overload(direction: Direction) -> float | None:
@@ -191,11 +186,8 @@ def _overload(direction: Direction) -> float | None:
 
 def direction_view(sums: Budget, direction: Direction) -> schemas.DirectionView:
     """One direction for the staircase."""
-    parts = len(sums.link.path.parts)
-    terms = [t for t in direction.terms if t.at is not None]
-    if direction.sender == B:
-        terms.reverse()
-    allowances = [t for t in direction.terms if t.at is None]
+    met = as_met(direction.terms, direction.sender)
+    allowances = [t for t in met if t.at is None]
     limit = direction.limit
     end = sums.link.a if direction.sender == B else sums.link.b
     judged_worst = sums.rules.loss_basis != "typical"
@@ -218,9 +210,10 @@ def direction_view(sums: Budget, direction: Direction) -> schemas.DirectionView:
         allowances_db=sum((t.worst_case if judged_worst else t.typical) or 0.0 for t in allowances),
         costs=[
             schemas.PartCost(worst_case=rounded(t.worst_case, 3), typical=rounded(t.typical, 3))
-            for t in terms
+            for t in met
+            if t.at is not None
         ],
-        levels=_levels(direction, parts),
+        levels=_levels(sums, direction),
     )
 
 

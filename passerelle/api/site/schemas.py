@@ -120,6 +120,22 @@ class SectionView(BaseModel):
     links: list[LinkRef]
 
 
+class RunLoss(BaseModel):
+    """What a run loses at a wavelength. [dB] None where a figure is not known."""
+
+    nm: float
+    worst_case_db: float | None
+    typical_db: float | None
+
+
+class RunView(BaseModel):
+    """A strand from panel to panel, without end connections. unknown : why nothing can be said."""
+
+    length_m: float | None
+    losses: list[RunLoss]
+    unknown: str | None
+
+
 class StrandRow(BaseModel):
     """One strand of a cable."""
 
@@ -136,6 +152,7 @@ class StrandRow(BaseModel):
     port_a: int | None
     port_b: int | None
     spliced_to: str | None
+    run: RunView
 
 
 class TakerView(BaseModel):

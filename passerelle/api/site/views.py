@@ -1,5 +1,7 @@
 """Turns the backbone into what the screen shows."""
 
+from dataclasses import replace
+
 from passerelle.api.context import Judged
 from passerelle.core.judge.about import About
 from passerelle.core.judge.cables import needed_strands
@@ -12,6 +14,7 @@ from passerelle.core.plant.fates import Outage
 from passerelle.core.plant.model import LinkUse, Plant, lengths
 from passerelle.core.plant.pulling import A, B, Pull, friction_of, propose, pull
 from passerelle.core.plant.raceway import filling, free_bore_mm, lie
+from passerelle.core.plant.runs import run_of
 from passerelle.core.plant.strands import StrandError, followed, next_free, strands, taken
 from passerelle.core.plant.taking import strands_needed
 from passerelle.core.plant.whole import positions
@@ -160,6 +163,7 @@ def strands_view(check: PlanCheck, cable: Cable) -> views.StrandsView:
             port_a=one.ports[0],
             port_b=one.ports[1],
             spliced_to=_spliced_to(plant, cable, one.number),
+            run=_run_losses(check, cable, one.number),
         )
         for one in strands(plant, cable)
     ]
@@ -169,6 +173,27 @@ def strands_view(check: PlanCheck, cable: Cable) -> views.StrandsView:
         next_free={str(n): list(next_free(plant, cable, n)) for n in (1, 2, 4, 8, 12)},
         takers=_takers(check, cable),
     )
+
+
+def _run_losses(check: PlanCheck, cable: Cable, number: int) -> views.RunView:
+    """What a strand loses from panel to panel, at the wavelengths that it would be tested at."""
+    rules, tables = check.plan.house_rules, check.site.tables
+    bare = replace(rules, repair_splices=0, ageing_db=0.0, safety_margin_db=0.0)
+    losses, length_m = [], None
+    try:
+        for nm in tables.tested_at_nm[tables.fibers[cable.fiber].mode]:
+            run = run_of(check.plant, cable, number, nm)
+            loss, length_m = run.loss(nm, bare, tables), run.path.length_m
+            losses.append(
+                views.RunLoss(
+                    nm=nm,
+                    worst_case_db=rounded(loss.worst_case),
+                    typical_db=rounded(loss.typical),
+                )
+            )
+    except StrandError as error:
+        return views.RunView(length_m=None, losses=[], unknown=str(error))
+    return views.RunView(length_m=rounded(length_m, 1), losses=losses, unknown=None)
 
 
 def _spliced_to(plant: Plant, cable: Cable, number: int) -> str | None:

@@ -99,9 +99,7 @@ class Facts:
             by_id.setdefault(fact.id, fact)
         corrected = {fact.corrects for fact in by_id.values() if fact.corrects is not None}
         standing = {
-            key: fact
-            for key, fact in by_id.items()
-            if key not in corrected and not fact.withdrawn
+            key: fact for key, fact in by_id.items() if key not in corrected and not fact.withdrawn
         }
         return cls(tuple(by_id.values()), standing)
 

@@ -20,6 +20,7 @@ SAME_WINDOW_NM = 100.0
 """A measured loss counts for a link whose light is in the window that it was measured in."""
 _PIGTAIL_M = 1.0
 _BARE = connector("bare")
+_NO_SEGMENT = Segment("cable")
 
 
 def strands_needed(link: Link) -> int:
@@ -157,7 +158,7 @@ def take(plant: Plant, link: Link, at: int, cable: str, numbers: tuple[int, ...]
     if _leads_back(plant, link, stretches):
         stretches = _turned(stretches)
     first, last = _run(parts, at)
-    built = _built(plant, stretches, parts[first : last + 1])
+    built = built_run(plant, stretches, parts[first : last + 1])
     chain = [*parts[:first], *built, *parts[last + 1 :]]
     _label(plant, chain, first, first + len(built) - 1, stretches)
     try:
@@ -218,7 +219,9 @@ def _run(parts: tuple[Part, ...], at: int) -> tuple[int, int]:
     return first, last
 
 
-def _built(plant: Plant, stretches: tuple[Stretch, ...], old: tuple[Part, ...]) -> list[Part]:
+def built_run(
+    plant: Plant, stretches: tuple[Stretch, ...], old: tuple[Part, ...] = ()
+) -> list[Part]:
     """The run as the strands make it, with the terminations of its two ends.
 
     Where a cable does not say how it is terminated, the run keeps what it had there. The first
@@ -243,7 +246,8 @@ def _built(plant: Plant, stretches: tuple[Stretch, ...], old: tuple[Part, ...]) 
         if stretch.splice is not None:
             built.append(Joint(stretch.splice))
     for side in (0, 1):
-        _terminate(plant, built, stretches[-side], side, segments[-side])
+        was = segments[-side] if segments else _NO_SEGMENT
+        _terminate(plant, built, stretches[-side], side, was)
     return built
 
 

@@ -55,6 +55,7 @@ class Tables:
     breakouts: dict[tuple[str, str], Breakout]
     plausible: dict[str, Plausible]
     usable: tuple[Usable, ...]
+    tested_at_nm: dict[str, tuple[float, ...]]
     mated_pairs: dict[tuple[str, str], JointLoss]
     reference_pairs: dict[str, JointLoss]
     splices: dict[str, JointLoss]
@@ -261,6 +262,9 @@ def read_tables() -> Tables:
             for r in plausible["plausible"]
         },
         usable=tuple(make_row(Usable, r, "plausible.toml") for r in plausible["usable"]),
+        tested_at_nm={
+            r["mode"]: tuple(r["nm"]) for r in read_file("attenuation.toml")["tested_at"]
+        },
         mated_pairs=_once(
             (
                 (

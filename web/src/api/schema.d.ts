@@ -4576,6 +4576,30 @@ export interface components {
             after: components["schemas"]["VerdictCounts"];
         };
         /**
+         * RunLoss
+         * @description What a run loses at a wavelength. [dB] None where a figure is not known.
+         */
+        RunLoss: {
+            /** Nm */
+            nm: number;
+            /** Worst Case Db */
+            worst_case_db: number | null;
+            /** Typical Db */
+            typical_db: number | null;
+        };
+        /**
+         * RunView
+         * @description A strand from panel to panel, without end connections. unknown : why nothing can be said.
+         */
+        RunView: {
+            /** Length M */
+            length_m: number | null;
+            /** Losses */
+            losses: components["schemas"]["RunLoss"][];
+            /** Unknown */
+            unknown: string | null;
+        };
+        /**
          * SchoolCostView
          * @description The first option under one school, and what it costs. taken : the school that is followed.
          */
@@ -5057,6 +5081,7 @@ export interface components {
             port_b: number | null;
             /** Spliced To */
             spliced_to: string | null;
+            run: components["schemas"]["RunView"];
         };
         /**
          * StrandView

@@ -6,6 +6,7 @@ import { useStrands, useTake, type CableView, type StrandRow, type TakerView } f
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { Choice } from "../../parts/Field";
+import { db } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
 import { paint } from "../../theme";
 
@@ -45,6 +46,7 @@ export function StrandGrid({ cable, onNote }: Props) {
       say(`${to.name} runs on ${cable.doc.name}, strands ${picked.join(", ")}. Undo with u.`);
     }, refuse);
   const spliced = view.strands.some((s) => s.spliced_to);
+  const waves = view.strands.find((s) => s.run.losses.length)?.run.losses.map((l) => l.nm) ?? [];
   const tubes = new Set(view.strands.map((s) => s.tube)).size;
   return (
     <Box data-strands="">
@@ -72,7 +74,7 @@ export function StrandGrid({ cable, onNote }: Props) {
           </Button>
         )}
         <Text fontSize="13px" color="fg.muted" pb="1.5">
-          {chosen.length ? "As chosen below." : "The next free ones, side by side in one tube; choose others below."}
+          {chosen.length ? "As chosen below." : "The next free ones, side by side in one tube; choose others below."} Loss: worst case from panel to panel, without the end connections.
         </Text>
       </Flex>
       <Table.Root size="sm" variant="line" aria-label={`Strands of ${cable.doc.name}`} css={{ "& td, & th": { py: "1" }, "& th": { whiteSpace: "nowrap" } }}>
@@ -86,6 +88,9 @@ export function StrandGrid({ cable, onNote }: Props) {
             {cable.doc.end_a?.panel && <Table.ColumnHeader>{cable.doc.end_a.panel}</Table.ColumnHeader>}
             {cable.doc.end_b?.panel && <Table.ColumnHeader>{cable.doc.end_b.panel}</Table.ColumnHeader>}
             {spliced && <Table.ColumnHeader>Spliced to</Table.ColumnHeader>}
+            <Table.ColumnHeader title="Worst case from panel to panel, without the end connections">
+              {waves.length ? `Loss dB at ${waves.join(" / ")}` : "Loss"}
+            </Table.ColumnHeader>
           </Table.Row>
         </Table.Header>
         <Table.Body>
@@ -172,6 +177,9 @@ export function StrandGrid({ cable, onNote }: Props) {
                     <Mono>{row.spliced_to ?? ""}</Mono>
                   </Table.Cell>
                 )}
+                <Table.Cell>
+                  {row.run.unknown ?? <Mono>{row.run.losses.map((l) => db(l.worst_case_db)).join(" / ")}</Mono>}
+                </Table.Cell>
               </Table.Row>
             );
           })}

@@ -1,0 +1,39 @@
+"""Runs of the plant: what light passes on a strand from panel to panel, dark strands included."""
+
+from passerelle.core.light.run import Run
+from passerelle.core.plan.backbone import Cable
+from passerelle.core.plan.lightpath import LightPath, Part, Segment
+
+from .model import Plant, lengths
+from .strands import StrandError, Stretch, followed
+from .taking import as_segment, built_run
+
+
+def run_of(plant: Plant, cable: Cable, number: int, wavelength_nm: float) -> Run:
+    """The run that a strand is part of, through every splice to a panel at both ends.
+
+    The panels' own connections are no part of it: how many of them count is the test method's to
+    say. A measured loss of a cable counts in the window that it was measured in. Raises StrandError
+    where the strand cannot be followed, or where the length of a cable on the way is not known.
+    """
+    stretches = followed(plant, cable, (number,))
+    parts: list[Part] = []
+    for part in built_run(plant, stretches):
+        if isinstance(part, Segment) and part.cable is not None:
+            parts.append(_known(plant, part, plant.cables[part.cable], wavelength_nm))
+        else:
+            parts.append(part)
+    first, last = stretches[0], stretches[-1]
+    places = (_end(plant, first, near=True), _end(plant, last, near=False))
+    return Run(LightPath(tuple(parts)), places)
+
+
+def _known(plant: Plant, part: Segment, cable: Cable, wavelength_nm: float) -> Segment:
+    if lengths(plant, cable).glass_m is None:
+        raise StrandError(f"the length of “{cable.name}” is not known")
+    return as_segment(plant, part, cable, {wavelength_nm})
+
+
+def _end(plant: Plant, stretch: Stretch, *, near: bool) -> str:
+    cable = plant.cables[stretch.cable]
+    return cable.a if stretch.forward is near else cable.b
