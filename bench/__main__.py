@@ -95,7 +95,7 @@ def api_edit(folder: Path) -> float:
         nonlocal base, step
         step += 1
         new = part | {"length_m": 1000.0 + step}
-        body = {"base": base, "edits": [{"op": "set-part", "part": part["id"], "to": new}]}
+        body = {"base": base, "edits": [{"op": "set-part", "at": part["id"], "part": new}]}
         base = client.patch(link, json=body).json()["link"]["summary"]["changed_in"]
 
     seconds = timed(edit, 25)

@@ -53,8 +53,8 @@ def _edit(plan: Plan, known: PlanCheck, timed: Timed) -> float:
 
 def _wider(plan: Plan, known: PlanCheck, timed: Timed) -> float:
     """Seconds of an edit of one pathway and the answer about the whole plan."""
-    pathway = next(iter(plan.pathways))
-    change = Put(replace(pathway, inner_mm=(pathway.inner_mm or 50.0) + 1))
+    pathway = next(one for one in plan.pathways if one.inner_mm is not None)
+    change = Put(replace(pathway, inner_mm=(pathway.inner_mm or 0.0) + 1))
 
     def work() -> PlanCheck:
         return check(applied(plan, [change], site=known.site).plan, known)

@@ -1,12 +1,12 @@
 """What several subjects of the API say alike."""
 
 from datetime import datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 
 from pydantic import BaseModel, Field
 
-Verdict = Literal["works", "tight", "fails", "unknown"]
-Severity = Literal["stop", "warn", "note"]
+from passerelle.core.judge.rules import Verdict
+
 MAX_NUMBER = 2**53
 """Plan and revision numbers go up to here: what JSON and SQLite both hold exactly."""
 FILE_BODY: dict[str, Any] = {

@@ -4,32 +4,20 @@ A snapshot is the plan file's bytes, the answers' bytes, and the hash of the tab
 worked out by. All three can be checked later; none of them is ever changed.
 """
 
-import hashlib
 import json
-from importlib.resources import files as package_files
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.refused import Refused
+from passerelle.core.tables.edition import tables_hash
 from passerelle.formats.checkjson import plan_json
 from passerelle.formats.planfile import write_plan
 
 from .files import Files
 from .held import Held
 from .models import SnapshotRow
-
-TABLES = "passerelle.core.tables"
-
-
-def tables_hash() -> str:
-    """SHA-256 of all figure tables, in the order of their names."""
-    made = hashlib.sha256()
-    for file in sorted(package_files(TABLES).iterdir(), key=lambda one: one.name):
-        if file.name.endswith(".toml"):
-            made.update(file.name.encode() + b"\0" + file.read_bytes() + b"\0")
-    return made.hexdigest()
 
 
 def keep(

@@ -11,13 +11,14 @@ import pytest
 from passerelle.core.plan.facts import About, Facts, StrandFact
 from passerelle.core.plan.plan import KEYS
 from passerelle.core.refused import Refused
+from passerelle.core.tables.edition import tables_hash
 from passerelle.demo_data import demo_plan
 from passerelle.formats.planfile import read_plan, write_plan
 from passerelle.plans import transfer
 from passerelle.plans.files import Files, attach, attached
 from passerelle.plans.journal import NoStepError
 from passerelle.plans.plans import Author, Plans
-from passerelle.plans.snapshots import keep, kept, tables_hash
+from passerelle.plans.snapshots import keep, kept
 from passerelle.plans.store import FILE_NAME, Store
 
 PAST = Path(__file__).parents[1] / "past"

@@ -11,6 +11,7 @@ from passerelle.api.context import Ctx, Number, judged
 from passerelle.api.plans.schemas import RulesBody
 from passerelle.core.judge.check import many_answers
 from passerelle.core.judge.findings import Finding, finding
+from passerelle.core.judge.rules import Verdict
 from passerelle.core.judge.together import ties_of
 from passerelle.core.judge.wholeplan import PlanCheck, check
 from passerelle.core.light.link import Link
@@ -24,7 +25,7 @@ from passerelle.formats import documents
 from . import schemas as beside
 
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["beside the links"])
-KINDS = get_args(common.Verdict)
+KINDS = get_args(Verdict)
 MOST_TRIED = 500
 """Plans with more links try house rules one at a time, as they are chosen."""
 

@@ -5,7 +5,8 @@ from typing import Annotated, Any
 from pydantic import BaseModel, Field
 
 from passerelle.api import bodies
-from passerelle.api.common import Brief, Severity, VerdictCounts
+from passerelle.api.common import Brief, VerdictCounts
+from passerelle.core.judge.rules import Severity
 
 
 class PlanFindingView(BaseModel):

@@ -4,9 +4,10 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from passerelle.api.common import Base, Verdict
+from passerelle.api.common import Base
 from passerelle.core.choice.need import SURROUNDINGS, USUAL
 from passerelle.core.choice.weights import DEFAULT_WEIGHTS
+from passerelle.core.judge.rules import Verdict
 from passerelle.core.plan.fields import Name
 
 Weight = Annotated[float, Field(ge=0, le=5)]

@@ -5,7 +5,8 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from passerelle.api.bodies import EditBody, LinkBody
-from passerelle.api.common import Base, Brief, Counts, Severity, Verdict
+from passerelle.api.common import Base, Brief, Counts
+from passerelle.core.judge.rules import Severity, Verdict
 from passerelle.core.plan.ends import Side
 from passerelle.core.plan.fields import Name
 

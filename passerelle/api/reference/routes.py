@@ -8,6 +8,7 @@ from passerelle.core.light.modules import End, resolve
 from passerelle.core.plant.identify import ClueError, Judged, identify
 from passerelle.core.refused import Refused
 from passerelle.core.tables import HIGH, STANDARD
+from passerelle.core.tables.edition import EDITION, tables_hash
 from passerelle.core.tables.site import CABLE_TYPES, CLUES, KINDS, POWER_CLASSES, TUBING
 
 from . import schemas
@@ -41,6 +42,8 @@ WIRINGS = {
 def get() -> schemas.Reference:
     """Fibers, applications, connectors, cages, grades, attenuators and wirings."""
     return schemas.Reference(
+        edition=EDITION,
+        tables_sha256=tables_hash(),
         fibers=[
             schemas.FiberInfo(name=f.name, mode=f.mode, jacket=list(f.jacket), legacy=f.legacy)
             for f in STANDARD.fibers.values()

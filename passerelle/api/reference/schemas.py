@@ -24,8 +24,10 @@ class ApplicationInfo(BaseModel):
 
 
 class Reference(BaseModel):
-    """What the forms offer to choose from, out of the tables."""
+    """What the forms offer to choose from, out of the tables; which tables they are."""
 
+    edition: str
+    tables_sha256: str
     fibers: list[FiberInfo]
     applications: list[ApplicationInfo]
     connectors: list[str]

@@ -5,7 +5,8 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, Field
 
 from passerelle.api import bodies
-from passerelle.api.common import Base, Severity
+from passerelle.api.common import Base
+from passerelle.core.judge.rules import Severity, Step
 from passerelle.core.plan.fields import Name, StrandNumber
 
 ItemKind = Literal[
@@ -33,7 +34,7 @@ class AboutView(BaseModel):
     links: list[str]
     rule: str
     severity: Severity
-    step: str
+    step: Step
     title: str
     message: str
     why: str

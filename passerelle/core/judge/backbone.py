@@ -9,7 +9,7 @@ from .about import CABLE, FEED, REEL, About
 from .cables import check_cables
 from .findings import finding, order_of
 from .routes import check_pulls, check_routes
-from .rule import WARN
+from .rules import WARN
 
 NEAR_V = 2.0
 """Less left over the least voltage is worth a warning: lines age, loads start. [V]"""

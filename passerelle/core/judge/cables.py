@@ -10,7 +10,7 @@ from passerelle.core.tables.site import KINDS, PRACTICE
 
 from .about import CABLE, About
 from .findings import finding
-from .rule import STOP, WARN
+from .rules import STOP, WARN, Severity
 
 _FLAMES = ("none", "OFN", "OFNG", "OFNR", "OFNP")
 _NEEDS = {"plenum": "OFNP", "riser": "OFNR", "general": "OFNG"}
@@ -35,7 +35,7 @@ def check_construction(plant: Plant, cable: Cable) -> list[About]:
 
 
 def _about(
-    cable: Cable, rule: str, message: str, *ways: Pathway, severity: str | None = None
+    cable: Cable, rule: str, message: str, *ways: Pathway, severity: Severity | None = None
 ) -> About:
     said = finding(rule, message, severity=severity)
     return About(CABLE, cable.name, said, others=tuple(way.name for way in ways))
@@ -46,7 +46,7 @@ def _environment(plant: Plant, cable: Cable) -> list[About]:
     kind, found = cable.type, []
     assert kind is not None
     ways = [pathway for pathway, _ in plant.steps(cable)]
-    troubles: dict[tuple[str, str], list[Pathway]] = defaultdict(list)
+    troubles: dict[tuple[str, Severity], list[Pathway]] = defaultdict(list)
     for way in ways:
         if way.kind in ("burial", "seabed") and not kind.burial:
             troubles[f"lies in the {'sea' if way.kind == 'seabed' else 'soil'}", STOP].append(way)

@@ -4,6 +4,7 @@ import gc
 from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, replace
+from typing import Final
 
 from passerelle.core.light.link import Budget, Link, budget
 from passerelle.core.plan.house_rules import HouseRules
@@ -20,16 +21,20 @@ from .multiplexing import check_multiplexers
 from .pairing import check_pairing
 from .polarity import polarity
 from .ports import check_ports
+from .rules import Verdict
 from .together import still_true
 
-WORKS, TIGHT, FAILS, VERDICT_UNKNOWN = "works", "tight", "fails", "unknown"
+WORKS: Final = "works"
+TIGHT: Final = "tight"
+FAILS: Final = "fails"
+VERDICT_UNKNOWN: Final = "unknown"
 
 
 @dataclass(frozen=True, slots=True)
 class LinkCheck:
     """Everything that Passerelle says about one link."""
 
-    verdict: str
+    verdict: Verdict
     polarity: str
     findings: tuple[Finding, ...]
     budget: Budget
@@ -115,7 +120,7 @@ def check_all(
         return [check_link(link, rules, tables) for link in links]
 
 
-def _verdict(sums: Budget, found: list[Finding]) -> str:
+def _verdict(sums: Budget, found: list[Finding]) -> Verdict:
     if any(f.rule.severity == STOP for f in found):
         return FAILS
     margins = [d.margin_db for d in sums.directions]

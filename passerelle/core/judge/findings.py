@@ -1,12 +1,16 @@
 """What a finding carries, which one explains which, and in what order they are read."""
 
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from passerelle.core.light.edits import Edit
 
-from .rules import NOTE, RULES, SEVERITIES, STOP, WARN, Rule
+from .rules import NOTE, RULES, SEVERITIES, STOP, WARN, Rule, Severity
 
 __all__ = ["NOTE", "RULES", "SEVERITIES", "STOP", "WARN"]
+
+
+Effort = Literal["setting", "cord", "connectors", "part", "module", "cable"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,10 +22,10 @@ class Remedy:
 
     label: str
     edits: tuple[Edit, ...]
-    effort: str = "cord"
+    effort: Effort = "cord"
 
 
-EFFORTS = {
+EFFORTS: dict[Effort, str] = {
     "setting": "a setting: nothing to buy",
     "cord": "a cord to change",
     "connectors": "better plugs on the same path",
@@ -54,6 +58,7 @@ class Finding:
 
 
 _ORDER = {rule_id: at for at, rule_id in enumerate(RULES)}
+_CAUSES = tuple(rule for rule in RULES.values() if rule.explains)
 
 
 def finding(
@@ -64,52 +69,27 @@ def finding(
     ends: tuple[str, ...] = (),
     do: str | None = None,
     source: str | None = None,
-    severity: str | None = None,
+    severity: Severity | None = None,
     remedy: Remedy | None = None,
     others: tuple[Remedy, ...] = (),
 ) -> Finding:
     """Make a finding of a registered rule; `severity` changes it where the rule says so."""
     rule = RULES[rule_id]
     if severity is not None and severity != rule.severity:
-        rule = _with_severity(rule, severity)
+        rule = replace(rule, severity=severity)
     return Finding(
         rule, at, message, do or rule.do, source or rule.source, ends, remedy, others=others
     )
-
-
-def _with_severity(rule: Rule, severity: str) -> Rule:
-    return Rule(rule.id, severity, rule.title, rule.why, rule.do, rule.source, rule.step)
-
-
-_SUMS = ("reach.exceeded", "reach.near", "reach.unknown", "loss.over-limit", "loss.tight",
-         "loss.passes-typical-only", "light.too-weak", "light.overload", "light.unknown",
-         "reach.dispersion", "fiber.growth",
-         "table.check-data-sheet")  # fmt: skip
-_ECHOES = {
-    "module.rate-mismatch": ("module.mode", "module.strand-count", *_SUMS),
-    "module.pmd-mismatch": ("module.mode", "module.strand-count", *_SUMS),
-    "module.mode": ("fiber.mode-conditioning", *_SUMS),
-    "fiber.mode-mix": _SUMS,
-    "port.breakout": ("polarity.lanes",),
-    "mate.keys": ("polarity.lanes", "polarity.not-crossed", "polarity.method-mix"),
-    "mate.fiber-count": ("polarity.unknown", "polarity.lanes"),
-    "reach.exceeded": ("reach.dispersion", "fiber.growth", "loss.over-limit", "loss.tight",
-                       "loss.passes-typical-only", "light.too-weak"),
-    "reach.unknown": ("light.too-weak",),
-    "loss.over-limit": ("loss.passes-typical-only", "light.too-weak"),
-    "loss.tight": ("light.too-weak",),
-}  # fmt: skip
-"""What each rule explains: with the cause cured, the echo is gone or means something else."""
 
 
 def folded(findings: list[Finding]) -> list[Finding]:
     """Mark each finding that another one explains with that one's rule id."""
     present = {f.rule.id for f in findings}
     causes: dict[str, str] = {}
-    for cause, echoes in _ECHOES.items():
-        if cause in present and cause not in causes:
-            for echo in echoes:
-                causes.setdefault(echo, cause)
+    for cause in _CAUSES:
+        if cause.id in present and cause.id not in causes:
+            for echo in cause.explains:
+                causes.setdefault(echo, cause.id)
     return [replace(f, explained_by=causes.get(f.rule.id)) if causes else f for f in findings]
 
 

@@ -8,6 +8,7 @@ from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import HIGH, STANDARD
 
 from .findings import NOTE, WARN, Finding, Remedy, finding
+from .rules import Severity
 
 NEAR_SHARE = STANDARD.planning["near_reach_share"]
 EXACT = 1e-9
@@ -172,7 +173,7 @@ def _too_weak(budget: Budget) -> list[Finding]:
     channel = all(d.limit is not None and d.limit.kind == "channel" for _, d, _, _ in weak)
     if channel:
         message += " The channel limit decides here; the receiver's average minimum is informative."
-    severity = WARN if channel else None
+    severity: Severity | None = WARN if channel else None
     source = direction.receiver.source
     return [finding("light.too-weak", message, ends=ends, severity=severity, source=source)]
 

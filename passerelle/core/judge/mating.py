@@ -10,7 +10,7 @@ from passerelle.core.plan.ends import Side
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.tables import STANDARD
 
-from .findings import Finding, Remedy, finding
+from .findings import Effort, Finding, Remedy, finding
 
 FACES = {True: "angled", False: "flat"}
 
@@ -119,7 +119,7 @@ def _other_pins(path: LightPath, at: int, pins: str) -> list[Remedy]:
         plug = connector(f"{end.type}/{end.polish or 'PC'}/{other}")
         ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
         is_cord = segment.kind == "cord"
-        effort = "cord" if is_cord else "part" if segment.kind == "cassette" else "cable"
+        effort: Effort = "cord" if is_cord else "part" if segment.kind == "cassette" else "cable"
         label = f"{segment.kind.capitalize()} {other} at part {index + 1}"
         by_rule = is_cord == (other == "unpinned")
         remedy = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
@@ -165,7 +165,7 @@ def _polish(path: LightPath, at: int, near: Connector, far: Connector) -> Findin
         plug = _repolished(end, model.polish)
         ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
         label = f"{segment.kind.capitalize()} with {plug.polish} at part {index + 1}"
-        effort = "cord" if segment.kind in ("cord", "pigtail") else "cable"
+        effort: Effort = "cord" if segment.kind in ("cord", "pigtail") else "cable"
         made = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
         remedies.append((index, segment.kind, made))
     first, kind, best = remedies[0]

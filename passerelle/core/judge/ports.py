@@ -12,6 +12,7 @@ from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import SINGLE_MODE, STANDARD, Cage
 
 from .findings import STOP, WARN, Finding, Remedy, finding
+from .rules import Severity
 
 LRM = "10GBASE-LRM"
 
@@ -131,7 +132,7 @@ def _speed(side: Side, end: End, module: Module, cage: Cage, known: PortFacts) -
     if port.set_gbps is not None:
         if port.set_gbps == rate:
             return []
-        severity = STOP if known.settable is False else None
+        severity: Severity | None = STOP if known.settable is False else None
         what = "converter" if severity else "port"
         how = "cannot be set and runs" if severity else "is set to"
         told = f"The {what} at end {side} {how} {port.set_gbps:g} Gb/s"

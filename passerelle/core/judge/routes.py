@@ -10,7 +10,7 @@ from passerelle.core.tables.site import PRACTICE, TRAY
 
 from .about import CABLE, GROUP, PATHWAY, PLACE, About
 from .findings import finding
-from .rule import WARN
+from .rules import NOTE, WARN, Severity
 
 EASIER_N = 50.0
 EASIER_SHARE = 0.8
@@ -58,7 +58,7 @@ def _length(plant: Plant, cable: Cable) -> list[About]:
         f"({known.route_m:g} + {known.slack_m:g})."
     )
     if cable.existing and not cable.strand_notes and known.route_m is not None:
-        severe = None if cable.length_m < known.route_m else "note"
+        severe: Severity | None = None if cable.length_m < known.route_m else NOTE
         return [About(CABLE, cable.name, finding("route.length", message, severity=severe))]
     return [About(CABLE, cable.name, finding("route.length", message))]
 
@@ -73,7 +73,7 @@ def _fill(plant: Plant, name: str) -> list[About]:
             count = len(full.inside)
             cables = "1 cable" if count == 1 else f"{count} cables"
             message = f"{name}: {cables}, {full.percent:.0f} % full; {limit:g} % is the limit."
-            severity = None if over and full.limit is not TRAY else WARN
+            severity: Severity | None = None if over and full.limit is not TRAY else WARN
             said = finding("route.fill", message, source=full.limit.source, severity=severity)
             found.append(About(PATHWAY, name, said))
     if full.jams:

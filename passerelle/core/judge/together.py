@@ -20,6 +20,7 @@ from passerelle.core.plant.taking import link_use
 
 from .findings import WARN, Finding, Remedy, finding
 from .ports import usual_form
+from .rules import Severity
 
 
 @dataclass(frozen=True, slots=True)
@@ -219,7 +220,7 @@ class _Sharing:
         same = next((name for k, name in self.lanes[claim.lane] if k != key), None)
         return f"Lane {claim.lane} of {where} is also that of {same}." if same else None
 
-    def mix(self, where: str, name: str, claim: Claim) -> tuple[str | None, str | None]:
+    def mix(self, where: str, name: str, claim: Claim) -> tuple[str | None, Severity | None]:
         """What does not agree among the lanes of one port, and how serious that is."""
         other = next((parent for parent in self.parents if parent != claim.parent), None)
         if other is not None:

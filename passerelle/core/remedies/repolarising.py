@@ -6,7 +6,7 @@ trunk last. Nothing is offered that leaves a strand in the wrong place.
 
 from itertools import combinations
 
-from passerelle.core.judge.findings import Remedy
+from passerelle.core.judge.findings import Effort, Remedy
 from passerelle.core.judge.polarity import CROSSED, judged
 from passerelle.core.light.edits import SetPart
 from passerelle.core.light.link import Budget
@@ -16,7 +16,7 @@ from passerelle.core.strands.methods import methods_of
 
 EFFORT = {"clip": 1, "cord": 2, "adapter": 3, "cassette": 5, "splice": 6, "trunk": 12}
 """What a change costs in hands and money: only the order counts."""
-WORDS = {
+WORDS: dict[str, Effort] = {
     "clip": "setting", "cord": "cord", "adapter": "part", "cassette": "part", "splice": "part",
     "trunk": "cable",
 }  # fmt: skip

@@ -1499,8 +1499,11 @@ export interface components {
              * @enum {string}
              */
             severity: "stop" | "warn" | "note";
-            /** Step */
-            step: string;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "survey" | "need" | "choose" | "route" | "light" | "polarity";
             /** Title */
             title: string;
             /** Message */
@@ -4432,9 +4435,13 @@ export interface components {
         };
         /**
          * Reference
-         * @description What the forms offer to choose from, out of the tables.
+         * @description What the forms offer to choose from, out of the tables; which tables they are.
          */
         Reference: {
+            /** Edition */
+            edition: string;
+            /** Tables Sha256 */
+            tables_sha256: string;
             /** Fibers */
             fibers: components["schemas"]["FiberInfo"][];
             /** Applications */

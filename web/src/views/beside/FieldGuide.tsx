@@ -4,7 +4,7 @@ import { idOf } from "../../api/client";
 import { useState } from "react";
 import type { OwnPart, TableView } from "../../api/client";
 import { useBeside, useTables } from "../../api/beside";
-import { useChangePlan } from "../../api/plan";
+import { useChangePlan, useReference } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { Toggle } from "../../parts/Toggle";
@@ -16,6 +16,7 @@ export function FieldGuide() {
   const { plan } = useOpenPlan();
   const { say, refuse } = useNotice();
   const tables = useTables();
+  const reference = useReference();
   const beside = useBeside(plan.id, plan.revision);
   const change = useChangePlan(plan.id);
   const [shown, setShown] = useState("Own parts");
@@ -49,6 +50,11 @@ export function FieldGuide() {
         <Toggle label="Table" value={shown} options={titles.map((t) => ({ value: t, label: t }))} onChange={setShown} />
         {table && (
           <Input size="sm" h="30px" w="220px" bg="bg.panel" placeholder="Find a row" aria-label="Find a row" value={find} onChange={(e) => setFind(e.target.value)} />
+        )}
+        {reference.data && (
+          <Text fontSize="13px" color="fg.muted" ml="auto" title="Edition of the tables, and the start of the hash of all that they hold">
+            tables of {reference.data.edition} · {reference.data.tables_sha256.slice(0, 8)}
+          </Text>
         )}
       </Flex>
       {tables.error && <Text color="stop.fg">{tables.error.message}</Text>}
