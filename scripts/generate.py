@@ -20,6 +20,7 @@ from passerelle.plans.store import Store
 
 ELSEWHERE = {
     "house.mode": "any multimode link, once the plan follows single mode everywhere",
+    "part.port-twice": "the breakout cord of the Wet Lab bench, once two links take one lane of it",
     "plan.unreadable": "a data folder that is damaged or of a later edition",
 }
 DOCS = Path(__file__).resolve().parents[1] / "docs"

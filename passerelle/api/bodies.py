@@ -21,6 +21,7 @@ from passerelle.core.plan.facts import AnyFact, AnyFactType
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.plan.own import AnyOwnPart, OwnPart
+from passerelle.core.plan.shared import SharedPart
 from passerelle.core.refused import Refused
 from passerelle.formats import documents
 
@@ -55,6 +56,7 @@ PathwayBody = Annotated[Pathway, _strictly(Pathway)]
 CableBody = Annotated[Cable, _strictly(Cable)]
 CableTypeBody = Annotated[OwnCableType, _strictly(OwnCableType)]
 ClosureBody = Annotated[Closure, _strictly(Closure)]
+SharedPartBody = Annotated[SharedPart, _strictly(SharedPart)]
 GroupBody = Annotated[Group, _strictly(Group)]
 ReelBody = Annotated[Reel, _strictly(Reel)]
 FeedBody = Annotated[Feed, _strictly(Feed)]

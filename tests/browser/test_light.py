@@ -205,6 +205,38 @@ def test_undo_after_somebody_else_saved_asks_twice(page: Page, address: str):
     expect(page.get_by_text("Undone: Pier Office – Wet Lab: rename to Lab run")).to_be_visible()
 
 
+def test_a_part_that_several_links_pass_is_one_thing(page: Page):
+    """Four lanes leave through one breakout cord: 4 m longer here is 4 m longer there."""
+    page.goto("/plans/1/links/demolink0039")
+    page.locator("[data-at='4']").click()
+    editor = page.locator("[data-part-editor]")
+    expect(editor).to_contain_text("3 other links pass it: what is changed here changes for all.")
+    editor.get_by_label("Length").fill("7")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("revision 2 · saved")).to_be_visible()
+    editor.get_by_role("button", name="Which?").click()
+    editor.get_by_role("link", name="Wet Lab bench, lane 2").click()
+    expect(page.get_by_text("7 m OM4")).to_be_visible()
+    page.locator("[data-at='4']").click()
+    editor.get_by_label("Which one it is").select_option("this link’s alone")
+    expect(page.get_by_text("This part is this link's alone. Undo with u.")).to_be_visible()
+    expect(editor.get_by_label("Which one it is")).to_have_value("")
+    editor.get_by_label("Which one it is").select_option(label="a part that other links pass too …")
+    page.get_by_label("Name of this cord").fill("Breakout cord W-2")
+    page.get_by_role("button", name="Store").click()
+    expect(editor).to_contain_text("No other link passes it yet.")
+    page.goto("/plans/1/devices")
+    shared = page.locator("[data-shared-parts]")
+    expect(shared.get_by_role("row")).to_have_count(4)
+    shared.get_by_label("Name of Breakout cord W-2").fill("Breakout cord W-1")
+    page.keyboard.press("Enter")
+    expect(shared.get_by_role("alert")).to_contain_text("is the name of another shared part")
+    shared.get_by_role("button", name="Delete Breakout cord W-1").click()
+    expect(page.get_by_role("dialog")).to_contain_text("link Wet Lab bench, lane 3 (without it)")
+    page.get_by_role("button", name="Delete all of it").click()
+    expect(shared.get_by_role("row")).to_have_count(3)
+
+
 def test_a_lost_server_is_said(page: Page):
     page.route("**/api/plans/1/links", lambda route: route.abort())
     page.goto("/plans/1")

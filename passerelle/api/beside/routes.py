@@ -125,6 +125,20 @@ def _uses(link: Link) -> set[str]:
     return used
 
 
+@router.get("/shared-parts", name="listSharedParts")
+def shared_parts(ctx: Ctx, plan_id: Number) -> list[beside.SharedPartView]:
+    """The parts that several links pass, with those links."""
+    plan = ctx.plans.held(plan_id).plan
+    found: dict[str, list[beside.PassingLink]] = defaultdict(list)
+    for link in plan.links:
+        for one in link.path:
+            if isinstance(one, Segment) and one.shared is not None:
+                found[one.shared].append(
+                    beside.PassingLink(id=link.id, name=link.name, port=one.port, lane=one.lane)
+                )
+    return [beside.SharedPartView(doc=one, links=found[one.name]) for one in plan.shared_parts]
+
+
 @router.get("/beside", name="getBeside")
 def get_beside(ctx: Ctx, plan_id: Number) -> beside.Beside:
     """How the plan's links use its own parts, devices and spares."""

@@ -126,6 +126,22 @@ class VariantView(BaseModel):
     next_stopped_by: str | None
 
 
+class PassingLink(BaseModel):
+    """A link that passes a shared part, with its port or lane where it is recorded."""
+
+    id: str
+    name: str
+    port: int | None
+    lane: int | None
+
+
+class SharedPartView(BaseModel):
+    """A part that several links pass."""
+
+    doc: bodies.SharedPartBody
+    links: list[PassingLink]
+
+
 class TableRow(BaseModel):
     """One row of a figure table, as the field guide shows it."""
 

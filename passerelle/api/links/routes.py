@@ -10,7 +10,7 @@ from passerelle.api.common import Base
 from passerelle.api.context import Ctx, Judged, LinkId, Number, Who, changed, judged, link_view
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.apply import applied
-from passerelle.core.changes.change import EditLink, Put, Remove
+from passerelle.core.changes.change import EditLink, Put, Remove, Share
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.light.edits import describe
@@ -58,6 +58,17 @@ def edit(ctx: Ctx, who: Who, plan_id: Number, link_id: LinkId, body: schemas.Edi
         what,
         seen=[link_id],
     )
+    return changed(ctx, did, who, link_id)
+
+
+@router.post("/links/{link_id}/share", name="shareLinkPart", responses=CONFLICT)
+def share(ctx: Ctx, who: Who, plan_id: Number, link_id: LinkId, body: schemas.ShareBody) -> Changed:
+    """Make a part of a link one thing that other links pass too, join one, or leave it."""
+    link = judged(ctx, plan_id).link(link_id).budget.link
+    number = next((at + 1 for at, one in enumerate(link.path.parts) if one.id == body.at), 0)
+    what = f"{link.name}: part {number} is {body.name or 'its own again'}"
+    asked = [Share(link_id, body.at, body.name)]
+    did = ctx.plans.change(plan_id, asked, Author(who, body.base), what, seen=[link_id])
     return changed(ctx, did, who, link_id)
 
 

@@ -166,6 +166,13 @@ class EditsBody(Base):
     edits: Annotated[list[EditBody], Field(min_length=1, max_length=600)]
 
 
+class ShareBody(Base):
+    """Say which one thing a link's part is; null: it is this link's alone."""
+
+    at: LinkId
+    name: Name | None
+
+
 class PreviewBody(BaseModel):
     """Edits to look at without storing them."""
 

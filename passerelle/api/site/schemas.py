@@ -11,7 +11,7 @@ from passerelle.core.plan.fields import Name, StrandNumber
 
 ItemKind = Literal[
     "place", "pathway", "cable type", "cable", "closure", "group", "reel", "feed", "copper",
-    "price"
+    "price", "shared part"
 ]  # fmt: skip
 Verdict = Literal["works", "fails", "unknown"]
 Id = Annotated[str, Field(max_length=26)]

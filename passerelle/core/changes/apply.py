@@ -19,10 +19,11 @@ from passerelle.core.plant.taking import release, released, take, uses_of, with_
 from passerelle.core.plant.whole import bound, check_glass, filled, filled_link, plant_of
 from passerelle.core.refused import Refused, quoted
 
-from .change import Change, EditLink, Head, Put, Remove, StillUsed, Take
+from .change import Change, EditLink, Head, Put, Remove, Share, StillUsed, Take
+from .sharing import shared, with_edited_parts
 
 CALLED = {"cable type": "construction", "own part": "own part", "copper": "copper run"}
-LET_GO = ("place", "pathway", "cable", "cable type", "closure", "link")
+LET_GO = ("place", "pathway", "cable", "cable type", "closure", "shared part", "link")
 """Kinds that others can be without; what uses an own part or a device has to change first."""
 
 
@@ -55,6 +56,8 @@ def applied(
                 gone.append((change.kind, name))
             case EditLink():
                 draft = _edited(draft, change, site_of(draft, (plan, known)))
+            case Share():
+                draft = shared(draft, change)
             case Take():
                 draft = _taken(draft, change, site_of(draft, (plan, known)))
             case Head():
@@ -75,7 +78,7 @@ def settled(plan: Plan, draft: Plan, known: Site) -> Applied:
     agree(draft, touched)
     site = site_of(draft, (plan, known))
     check_glass(draft.cables, site.tables)
-    draft = filled(draft, site, _on_changed_cables(plan, draft))
+    draft = filled(draft, site, _to_fill(plan, draft))
     touched = touched_by(plan, draft)
     _links_hold(plan, draft, site, known, touched)
     return Applied(draft, site, touched)
@@ -140,6 +143,7 @@ def _edited(plan: Plan, change: EditLink, site: Site) -> Plan:
     before = link_of(_link(plan, change.link), site)
     after = released(before, apply_all(before, change.edits, site))
     made = planned(after)
+    plan, made = with_edited_parts(plan, plan.links.by_id[change.link], made)
     if _on_cables(made) - _on_cables(plan.links.by_id[change.link]):
         made = planned(filled_link(link_of(made, site), plant_of(plan)))
     return _put(plan, made)
@@ -205,7 +209,9 @@ def _without_gone(plan: Plan, gone: list[tuple[str, str]], *, cascade: bool) -> 
                     said.append(word)
                 else:
                     plan = plan.having(of, plan.things(of).put(let_go))
-                    off = "taken off its strands" if of == "link" else "without it"
+                    off = (
+                        "taken off its strands" if (of, kind) == ("link", "cable") else "without it"
+                    )
                     said.append(f"{word} ({off})")
     said = list(dict.fromkeys(said))
     only_links = all(kind == "link" for kind, _ in gone)
@@ -224,6 +230,8 @@ def _let_go(user: Any, kind: str, name: str) -> Any | None:
         parts = tuple(
             replace(part, strand_numbers=())
             if isinstance(part, Segment) and part.cable is None and part.strand_numbers
+            else replace(part, turned=False)
+            if isinstance(part, Segment) and part.shared is None and part.turned
             else part
             for part in made.path
         )
@@ -232,14 +240,18 @@ def _let_go(user: Any, kind: str, name: str) -> Any | None:
     return None if links is not None and len(links) < 2 else made
 
 
-def _on_changed_cables(before: Plan, after: Plan) -> list[str]:
-    """Links whose cables are not as they were: those are filled anew."""
+def _to_fill(before: Plan, after: Plan) -> list[str]:
+    """Links whose cables or shared parts are not as they were: those are filled anew."""
+    names = {one.name for one in after.shared_parts if before.shared_parts.get(one.id) is not one}
+    found = {link.id for link in after.links if names and names_any(link, "shared part", names)}
     same = all(
         before.things(kind) is after.things(kind)
         for kind in ("cable", "pathway", "cable type", "closure")
     )
-    if same:
-        return []
+    return list(found if same else found.union(_on_changed_cables(before, after)))
+
+
+def _on_changed_cables(before: Plan, after: Plan) -> list[str]:
     ways = {way.name for way in after.pathways if before.pathways.get(way.id) is not way} | {
         way.name for way in before.pathways if way.id not in after.pathways
     }

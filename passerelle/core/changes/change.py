@@ -45,6 +45,18 @@ class Take:
 
 
 @dataclass(frozen=True, slots=True)
+class Share:
+    """Say which one thing a link's part is, by the part's id; None: it is this link's alone.
+
+    A name that the plan does not have makes a shared part of this one.
+    """
+
+    link: str
+    at: str
+    name: str | None
+
+
+@dataclass(frozen=True, slots=True)
 class Head:
     """The plan's own name and house rules; what is None stays."""
 
@@ -52,7 +64,7 @@ class Head:
     house_rules: HouseRules | None = None
 
 
-Change = Put | Remove | EditLink | Take | Head
+Change = Put | Remove | EditLink | Take | Share | Head
 
 
 class StillUsed(Refused):

@@ -40,11 +40,15 @@ class Claim:
 
 @dataclass(frozen=True, slots=True)
 class Ties:
-    """What of a link concerns others. types : (module type, how many of it). use : of cables."""
+    """What of a link concerns others. types : (module type, how many of it). use : of cables.
+
+    seats : of shared parts: name, port or lane, its number where it is recorded, index in the path.
+    """
 
     name: str
     claims: tuple[Claim, ...]
     lines: tuple[tuple[str, str, int], ...]
+    seats: tuple[tuple[str, str, int | None, int], ...]
     types: tuple[str, ...]
     ends: tuple[End, End]
     use: LinkUse
@@ -96,9 +100,14 @@ def ties_of(link: Link) -> Ties:
         if isinstance(part, Segment) and part.line
         for channel in part.channels
     )
+    seats = tuple(
+        (part.shared, "lane" if part.lane else "port", part.lane or part.port, at)
+        for at, part in enumerate(link.path.parts)
+        if isinstance(part, Segment) and part.shared and (part.lane or part.kind == "cassette")
+    )
     types = (module_type(link.a), module_type(link.b))
     use = link_use(link)
-    return Ties(link.name, tuple(claims), lines, types, (link.a, link.b), use)
+    return Ties(link.name, tuple(claims), lines, seats, types, (link.a, link.b), use)
 
 
 def still_true(shared: tuple[Finding, ...], before: Link, after: Link) -> tuple[Finding, ...]:
@@ -112,7 +121,8 @@ def still_true(shared: tuple[Finding, ...], before: Link, after: Link) -> tuple[
         return {c.side: (c.device, c.group, c.number, c.lane) for c in ties_of(link).claims}
 
     old, new = seats(before), seats(after)
-    same_lines = ties_of(before).lines == ties_of(after).lines
+    was, now = ties_of(before), ties_of(after)
+    same_lines = (was.lines, was.seats) == (now.lines, now.seats)
     return tuple(
         found
         for found in shared
@@ -133,6 +143,7 @@ def together(
     _ports(claims, devices, {key: f.ends for key, f in links if f.claims}, by_link)
     _counts(claims, devices, by_link)
     _lines(links, by_link)
+    _seats(links, by_link)
     plan = [*_oversubscribed(claims, devices), *_spares(links, spares, rules)]
     return Together({key: tuple(found) for key, found in by_link.items()}, tuple(plan))
 
@@ -262,6 +273,25 @@ def _lines(links: list[tuple[str, Ties]], by_link: dict[str, list[Finding]]) -> 
             other = next(name for k, (name, _) in sharing.items() if k != key)
             message = f"Channel {channel} on {line} is also that of {other}."
             by_link[key].append(finding("inline.channel-clash", message, at=(at,)))
+
+
+def _seats(links: list[tuple[str, Ties]], by_link: dict[str, list[Finding]]) -> None:
+    """Each port of a shared cassette, and each lane of a shared cord, carries one link."""
+    passing: dict[str, list[tuple[str, str, str, int | None, int]]] = defaultdict(list)
+    for key, found in links:
+        for name, what, number, at in found.seats:
+            passing[name].append((key, found.name, what, number, at))
+    for name, users in passing.items():
+        for key, _, what, number, at in users if len(users) > 1 else ():
+            others = [u for u in users if u[0] != key and u[2:4] == (what, number)]
+            if number is None:
+                message = (
+                    f"{len(users)} links pass {name}; which {what} is this one's is not recorded."
+                )
+                by_link[key].append(finding("part.port-twice", message, at=(at,), severity=WARN))
+            elif others:
+                message = f"{what.capitalize()} {number} of {name} is also that of {others[0][1]}."
+                by_link[key].append(finding("part.port-twice", message, at=(at,)))
 
 
 def _oversubscribed(claims: Claims, devices: dict[str, Device]) -> list[PlanFinding]:

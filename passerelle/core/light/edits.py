@@ -326,6 +326,11 @@ def _split(parts: list[Part], edit: SplitSegment) -> list[Part]:
     part = _segment_at(parts, at)
     if part.kind == "inline":
         raise EditError(f"part {at + 1} is an inline part: it has no length to cut")
+    if part.shared is not None:
+        raise EditError(
+            f"part {at + 1} is “{part.shared}”, which other links may pass; make it this link's "
+            "alone before cutting it"
+        )
     if part.loss_db is not None:
         raise EditError(
             f"part {at + 1} carries an entered loss for its whole length; "

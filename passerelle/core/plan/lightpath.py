@@ -77,6 +77,8 @@ class Segment(Thing):
     clip : of a duplex cord: splits (the pair can be crossed by hand) or fixed.
     front : of a conversion cassette with like plugs: 'b' where its front is towards end b.
     cable, strand_numbers : the plant's cable that this segment is, and the strands taken of it.
+    shared : the part of the plan that this segment is, where several links pass one part; turned :
+        the link enters it at its other end.
     """
 
     __pydantic_config__ = as_document(kind="segment")
@@ -104,6 +106,8 @@ class Segment(Thing):
     front: Literal["a", "b"] | None = None
     cable: Annotated[Name, Names("cable")] | None = None
     strand_numbers: Annotated[tuple[StrandNumber, ...], Len(0, 144)] = ()
+    shared: Annotated[Name, Names("shared part")] | None = None
+    turned: bool = False
 
     def reversed(self) -> "Segment":
         """The same segment seen from the other end."""

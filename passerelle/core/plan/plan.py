@@ -20,6 +20,7 @@ from .fields import MAX_LINKS, MAX_PATHWAYS, Name, Thing
 from .house_rules import HouseRules
 from .links import PlannedLink
 from .own import AnyOwnPart, OwnPart
+from .shared import SharedPart
 from .things import ListOf, Things
 
 NONE: Any = Things()
@@ -48,6 +49,7 @@ class Plan(Thing):
     own_parts: Annotated[Things[OwnPart], ListOf(AnyOwnPart, 2000)] = NONE
     devices: Annotated[Things[Device], ListOf(Device, 5000)] = NONE
     spares: Annotated[Things[Spare], ListOf(Spare, 2000)] = NONE
+    shared_parts: Annotated[Things[SharedPart], ListOf(SharedPart, 5000)] = NONE
     links: Annotated[Things[PlannedLink], ListOf(PlannedLink, MAX_LINKS)] = NONE
 
     def things(self, kind: str) -> Things[Any]:
@@ -75,13 +77,15 @@ KEYS = {
     "own part": "own_parts",
     "device": "devices",
     "spare": "spares",
+    "shared part": "shared_parts",
     "link": "links",
 }
 """Each kind of thing, and the key of its list in the plan file."""
 TYPES: dict[str, Any] = {
     "place": Place, "pathway": Pathway, "cable type": OwnCableType, "cable": Cable,
     "closure": Closure, "group": Group, "reel": Reel, "feed": Feed, "copper": CopperRun,
-    "price": Price, "own part": AnyOwnPart, "device": Device, "spare": Spare, "link": PlannedLink,
+    "price": Price, "own part": AnyOwnPart, "device": Device, "spare": Spare,
+    "shared part": SharedPart, "link": PlannedLink,
 }  # fmt: skip
 """Each kind of thing, and how it is described."""
 NAMED = tuple(kind for kind in KEYS if kind != "spare")

@@ -16,6 +16,7 @@ from .devices import Device
 from .fields import MAX_LENGTH_M
 from .lightpath import UNSAID, Joint, PathError, Segment, check_chain
 from .links import PlannedLink
+from .shared import KINDS, SharedPart, itself
 
 Fault = tuple[str, str]
 """Where it stands, below the thing, and what is wrong."""
@@ -38,6 +39,10 @@ def _segment(part: Segment) -> Iterator[Fault]:
             yield "strand_numbers", "names strands, but no cable is named"
         if len(set(part.strand_numbers)) < len(part.strand_numbers):
             yield "strand_numbers", "names a strand twice"
+    if part.shared is not None and part.kind not in KINDS:
+        yield "shared", f"is for one of {', '.join(KINDS)}; this is a {part.kind}"
+    if part.turned and part.shared is None:
+        yield "turned", "is for shared parts, and no shared part is named"
     if part.kind == "inline":
         if part.loss_db is None and part.part is None:
             yield "loss_db", "is missing; an inline part has a loss of its own"
@@ -51,6 +56,16 @@ def _segment(part: Segment) -> Iterator[Fault]:
         yield "source", "is missing; loss_db in place of the table value needs it"
 
 
+def _shared(thing: SharedPart) -> Iterator[Fault]:
+    part = thing.part
+    if part.kind not in KINDS:
+        yield "part", f"is a {part.kind}; a shared part is one of {', '.join(KINDS)}"
+    for path, reason in _segment(part):
+        yield f"part.{path}", reason
+    if part.cable is not None or part != itself(part):
+        yield "part", "holds what each link decides by itself: port, lane, channels, line or label"
+
+
 def _joint(part: Joint) -> Iterator[Fault]:
     if part.loss_db is not None and part.source is None:
         yield "source", "is missing; loss_db in place of the table value needs it"
@@ -62,7 +77,12 @@ def _link(link: PlannedLink) -> Iterator[Fault]:
     except PathError as error:
         yield f"path[{error.at}]", str(error)
     seen: set[str] = set()
+    passed: set[str] = set()
     for at, part in enumerate(link.path):
+        name = part.shared if isinstance(part, Segment) else None
+        if name is not None and name in passed:
+            yield f"path[{at}].shared", f"{quoted(name)} stands in this path already"
+        passed.update({name} if name is not None else ())
         for path, reason in _segment(part) if isinstance(part, Segment) else _joint(part):
             yield f"path[{at}].{path}", reason
         if part.id in seen:
@@ -163,4 +183,5 @@ _LOOKS: dict[type, Callable[[Any], Iterator[Fault]]] = {
     CopperRun: _copper,
     OwnCableType: _cable_type,
     Device: _device,
+    SharedPart: _shared,
 }

@@ -10,6 +10,7 @@ from passerelle.core.plan.backbone import Cable, Place
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.shared import with_shared
 from passerelle.core.plan.things import Things
 from passerelle.core.refused import Refused, quoted
 from passerelle.core.tables import Tables
@@ -98,6 +99,11 @@ def on_cables(link: PlannedLink) -> bool:
     return any(isinstance(part, Segment) and part.cable is not None for part in link.path)
 
 
+def hangs_on(link: PlannedLink) -> bool:
+    """Whether some of what a link is made of stands with another thing: a cable, a shared part."""
+    return any(isinstance(one, Segment) and (one.cable or one.shared) for one in link.path)
+
+
 def filled_link(link: Link, plant: Plant) -> Link:
     """A link whose cable segments hold what their cables say. Raises Refused."""
     try:
@@ -109,7 +115,7 @@ def filled_link(link: Link, plant: Plant) -> Link:
 
 
 def filled(plan: Plan, site: Site, only: Iterable[str] | None = None) -> Plan:
-    """The same plan, every link filled from the cables that it runs through. Raises Refused.
+    """The same plan, every link filled from its cables and shared parts. Raises Refused.
 
     only : the ids of the links to look at; None: all.
     """
@@ -118,13 +124,15 @@ def filled(plan: Plan, site: Site, only: Iterable[str] | None = None) -> Plan:
     changed: list[PlannedLink] = []
     for link_id in ids if only is None else only:
         link = plan.links.get(link_id)
-        if link is None or not on_cables(link):
+        if link is None or not hangs_on(link):
             continue
+        made = with_shared(link, plan.shared_parts.by_name)
         try:
-            made = planned(filled_link(link_of(link, site), plant))
+            if on_cables(link):
+                made = planned(filled_link(link_of(made, site), plant))
         except Refused as refused:
             raise refused.below(f"links[{ids.index(link_id)}]") from None
-        if made != link:
+        if made is not link and made != link:
             changed.append(made)
     links: Things[PlannedLink] = plan.links.put_all(changed)
     return plan.having("link", links) if changed else plan

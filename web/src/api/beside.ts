@@ -1,6 +1,8 @@
 /** Hooks about what stands beside the links: house rules, own parts, devices; and variants. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { client, taken, type HouseRules, type OwnPart, type Variant } from "./client";
+import { useChange } from "./plan";
+import type { components } from "./schema";
 
 export const useRulesPreview = (plan_id: number, revision: number, house_rules: HouseRules) =>
   useQuery({
@@ -90,3 +92,32 @@ export const useOwnPartCheck = (plan_id: number, part: OwnPart | null) =>
     enabled: part !== null,
     retry: false,
   });
+
+export type SharedPartView = components["schemas"]["SharedPartView"];
+
+/** Parts that several links pass. */
+export const useSharedParts = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "shared-parts", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/shared-parts", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
+  });
+
+interface ShareInput {
+  link_id: string;
+  /** The part's id. */
+  at: string;
+  /** The thing that it is; null: this link's alone. */
+  name: string | null;
+}
+
+/** Say which one thing a link's part is. */
+export const useShare = (plan_id: number) =>
+  useChange<ShareInput>(plan_id, ({ link_id, at, name }, seen) =>
+    taken(
+      client.POST("/api/plans/{plan_id}/links/{link_id}/share", {
+        params: { path: { plan_id, link_id } },
+        body: { base: seen(link_id), at, name },
+      }),
+    ),
+  );

@@ -240,6 +240,26 @@ export interface paths {
         patch: operations["editLink"];
         trace?: never;
     };
+    "/api/plans/{plan_id}/links/{link_id}/share": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sharelinkpart
+         * @description Make a part of a link one thing that other links pass too, join one, or leave it.
+         */
+        post: operations["shareLinkPart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/links/{link_id}/preview": {
         parameters: {
             query?: never;
@@ -538,6 +558,26 @@ export interface paths {
          * @description Refuse an own part that contradicts itself; say what is doubtful. Nothing is stored.
          */
         post: operations["checkOwnPart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/shared-parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listsharedparts
+         * @description The parts that several links pass, with those links.
+         */
+        get: operations["listSharedParts"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2878,7 +2918,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price";
+            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "shared part";
             /** Id */
             id: string | null;
             /** Doc */
@@ -3759,6 +3799,20 @@ export interface components {
             worst_case: number | null;
             /** Typical */
             typical: number | null;
+        };
+        /**
+         * PassingLink
+         * @description A link that passes a shared part, with its port or lane where it is recorded.
+         */
+        PassingLink: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Port */
+            port: number | null;
+            /** Lane */
+            lane: number | null;
         };
         /**
          * Pathway
@@ -4717,6 +4771,8 @@ export interface components {
          *     clip : of a duplex cord: splits (the pair can be crossed by hand) or fixed.
          *     front : of a conversion cassette with like plugs: 'b' where its front is towards end b.
          *     cable, strand_numbers : the plant's cable that this segment is, and the strands taken of it.
+         *     shared : the part of the plan that this segment is, where several links pass one part; turned :
+         *         the link enters it at its other end.
          */
         Segment: {
             /**
@@ -4789,6 +4845,13 @@ export interface components {
              * @default []
              */
             strand_numbers: number[];
+            /** Shared */
+            shared?: string | null;
+            /**
+             * Turned
+             * @default false
+             */
+            turned: boolean;
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -4829,6 +4892,48 @@ export interface components {
              * @constant
              */
             op: "set-part";
+        };
+        /**
+         * ShareBody
+         * @description Say which one thing a link's part is; null: it is this link's alone.
+         */
+        ShareBody: {
+            /** Base */
+            base: number;
+            /** At */
+            at: string;
+            /** Name */
+            name: string | null;
+        };
+        /**
+         * SharedPart
+         * @description One physical part that links pass.
+         *
+         *     place, panel : where it is. part : what it is, as seen from the side that its first end is on.
+         */
+        SharedPart: {
+            /** Name */
+            name: string;
+            part: components["schemas"]["Segment"];
+            /** Place */
+            place?: string | null;
+            /** Panel */
+            panel?: string | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+        };
+        /**
+         * SharedPartView
+         * @description A part that several links pass.
+         */
+        SharedPartView: {
+            doc: components["schemas"]["SharedPart"];
+            /** Links */
+            links: components["schemas"]["PassingLink"][];
         };
         /**
          * SharedView
@@ -6192,6 +6297,62 @@ export interface operations {
             };
         };
     };
+    shareLinkPart: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShareBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     previewLink: {
         parameters: {
             query?: never;
@@ -6874,6 +7035,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OwnPartAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listSharedParts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedPartView"][];
                 };
             };
             /** @description Not Found */

@@ -10,8 +10,11 @@ import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
 import { fromUnit, lengthField, typed } from "./figures";
 import { BoxFields, RecordFields, RECORDED, StrandFields } from "./SegmentMore";
+import { SharedPart } from "./SharedPart";
 
 interface Props {
+  /** The link's id. */
+  link: string;
   at: number;
   part: PartDoc;
   /** The whole path: what stands beside the part. */
@@ -27,7 +30,7 @@ const emptyToNull = (text: string) => (text.trim() === "" ? null : text.trim());
 const numberOr = (what: string) => (text: string) =>
   text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a number for ${what}`;
 
-export function PartEditor({ at, part, path, count, reference, onEdit, onWhy, onSelect }: Props) {
+export function PartEditor({ link, at, part, path, count, reference, onEdit, onWhy, onSelect }: Props) {
   const [more, setMore] = useState(false);
   const { plan } = useOpenPlan();
   const segment = isSegment(part) ? part : null;
@@ -62,6 +65,9 @@ export function PartEditor({ at, part, path, count, reference, onEdit, onWhy, on
           <SegmentFields key={at} part={part} reference={reference} set={set} />
         ) : (
           <JointFields key={at} part={part} reference={reference} set={set} />
+        )}
+        {segment && segment.segment !== "cable" && (more || segment.shared || segment.segment === "cassette" || segment.lane != null) && (
+          <SharedPart key={`shared-${idOf(part)}`} link={link} part={segment} />
         )}
         {(more || told) && <MoreFields key={`more-${at}`} part={part} reference={reference} set={set} />}
       </Flex>
@@ -286,7 +292,7 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
   );
 }
 
-type ActionsProps = Omit<Props, "reference"> & { more: () => void };
+type ActionsProps = Omit<Props, "reference" | "link"> & { more: () => void };
 
 function Actions({ at, part, path, count, onEdit, onWhy, onSelect, more }: ActionsProps) {
   const segment = isSegment(part);

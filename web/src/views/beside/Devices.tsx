@@ -11,6 +11,7 @@ import { Choice, options, TextField } from "../../parts/Field";
 import { typed } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
 import { BesideFrame } from "./BesideFrame";
+import { SharedParts } from "./SharedParts";
 
 type Group = Device["ports"][number];
 const UNKNOWN = { value: "", label: "not recorded" };
@@ -58,6 +59,7 @@ export function Devices() {
           onChange={setDevice(at)}
         />
       ))}
+      <SharedParts />
       <Spares types={beside?.module_types ?? []} />
       {adding && (
         <AskSheet

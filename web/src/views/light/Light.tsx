@@ -164,7 +164,8 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
         <Box borderTopWidth="1px" py="2" minH="40px" maxH="46%" overflowY="auto" flex="none" className="no-print">
           {choices && part && selected?.part !== undefined && (
             <PartEditor
-            path={view.doc.path}
+              link={id}
+              path={view.doc.path}
               at={selected.part}
               part={part}
               count={view.doc.path.length}

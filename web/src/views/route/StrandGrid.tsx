@@ -74,7 +74,8 @@ export function StrandGrid({ cable, onNote }: Props) {
           </Button>
         )}
         <Text fontSize="13px" color="fg.muted" pb="1.5">
-          {chosen.length ? "As chosen below." : "The next free ones, side by side in one tube; choose others below."} Loss: worst case from panel to panel, without the end connections.
+          {chosen.length ? "As chosen below." : "The next free ones, side by side in one tube; choose others below."} Loss: worst case from panel to panel
+          {waves.length > 0 && ` at ${waves.join(" / ")} nm`}, without the end connections.
         </Text>
       </Flex>
       <Table.Root size="sm" variant="line" aria-label={`Strands of ${cable.doc.name}`} css={{ "& td, & th": { py: "1" }, "& th": { whiteSpace: "nowrap" } }}>
@@ -88,9 +89,7 @@ export function StrandGrid({ cable, onNote }: Props) {
             {cable.doc.end_a?.panel && <Table.ColumnHeader>{cable.doc.end_a.panel}</Table.ColumnHeader>}
             {cable.doc.end_b?.panel && <Table.ColumnHeader>{cable.doc.end_b.panel}</Table.ColumnHeader>}
             {spliced && <Table.ColumnHeader>Spliced to</Table.ColumnHeader>}
-            <Table.ColumnHeader title="Worst case from panel to panel, without the end connections">
-              {waves.length ? `Loss dB at ${waves.join(" / ")}` : "Loss"}
-            </Table.ColumnHeader>
+            <Table.ColumnHeader>Loss dB</Table.ColumnHeader>
           </Table.Row>
         </Table.Header>
         <Table.Body>
@@ -151,7 +150,7 @@ export function StrandGrid({ cable, onNote }: Props) {
                     </select>
                   )}
                 </Table.Cell>
-                <Table.Cell>
+                <Table.Cell minW="140px">
                   {row.links.map((l, i) => (
                     <span key={l.id}>
                       {i > 0 && " and "}
@@ -178,7 +177,7 @@ export function StrandGrid({ cable, onNote }: Props) {
                   </Table.Cell>
                 )}
                 <Table.Cell>
-                  {row.run.unknown ?? <Mono>{row.run.losses.map((l) => db(l.worst_case_db)).join(" / ")}</Mono>}
+                  {row.run.unknown ?? <Mono>{row.run.losses.map((l) => db(l.worst_case_db)).join("/")}</Mono>}
                 </Table.Cell>
               </Table.Row>
             );
