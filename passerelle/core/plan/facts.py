@@ -34,7 +34,7 @@ Instant = Annotated[str, Len(10, 40), Predicate(_instant)]
 class About(Described):
     """The thing that a fact is about: its kind and its id."""
 
-    kind: Literal["place", "pathway", "cable", "closure", "device", "link"]
+    kind: Literal["place", "pathway", "cable", "closure", "device", "shared part", "link"]
     id: Id
 
 

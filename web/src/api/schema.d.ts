@@ -1509,7 +1509,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "closure" | "device" | "link";
+            kind: "place" | "pathway" | "cable" | "closure" | "device" | "shared part" | "link";
             /** Id */
             id: string;
             /** X */
