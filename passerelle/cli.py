@@ -14,6 +14,7 @@ from pathlib import Path
 from passerelle.core.judge.check import TIGHT, WORKS, LinkCheck
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.refused import Refused
+from passerelle.core.words import in_metres
 from passerelle.formats.checkjson import plan_json
 from passerelle.formats.planfile import MAX_FILE_BYTES, read_plan
 
@@ -77,7 +78,7 @@ def table(checks: Sequence[LinkCheck]) -> str:
                 continue  # the cause is listed; its echo would only repeat it
             where = f" part {', '.join(str(at + 1) for at in found.at)}" if found.at else ""
             lines.append(f"  {found.rule.severity}: {found.rule.id}{where}: {found.message}")
-            lines.append(f"      do: {found.do}")
+            lines.append(f"      do: {in_metres(found.do)}")
     working = sum(one.verdict in (WORKS, TIGHT) for one in checks)
     lines.append(f"{working} of {len(checks)} links would come up")
     return "\n".join(lines)

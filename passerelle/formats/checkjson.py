@@ -7,6 +7,7 @@ from passerelle.core.judge.findings import Finding
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.light.link import Direction
 from passerelle.core.plan.plan import KEYS, Plan
+from passerelle.core.words import in_metres
 
 
 def rounded(value: float | None, digits: int = 2) -> float | None:
@@ -57,7 +58,7 @@ def finding_json(finding: Finding) -> dict[str, Any]:
         "ends": list(finding.ends),
         "message": finding.message,
         "why": finding.rule.why,
-        "do": finding.do,
+        "do": in_metres(finding.do),
         "source": finding.source,
         "remedy": finding.remedy.label if finding.remedy else None,
         "explained_by": finding.explained_by,

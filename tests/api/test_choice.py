@@ -2,6 +2,8 @@
 
 import pytest
 
+from passerelle.core.words import in_metres
+
 PLAN = "/api/plans/1"
 NEED = {"a_place": "Pier Office", "b_place": "Boat Shed", "distance_m": 300, "rate_gbps": 10}
 
@@ -90,7 +92,8 @@ def test_two_routes_become_a_group_that_is_checked(client):
     need = NEED | {"b_place": "Instrument Hall", "distance_m": 81, "redundant_m": 279}
     body = {"base": 1, "need": need, "key": "10GBASE-LR on new OS2"}
     changed = client.post(f"{PLAN}/choose/take", json=body).json()
-    told = [f["message"] for f in changed["link"]["findings"] if f["rule"] == "route.shared-fate"]
+    found = changed["link"]["findings"]
+    told = [in_metres(f["message"]) for f in found if f["rule"] == "route.shared-fate"]
     assert told
     assert "share pathway “Hall tray” for 11 m" in told[0]
     group = plan_file(client)["redundancy"][-1]

@@ -84,7 +84,7 @@ def plan_finding(about: str, found: Finding) -> beside.PlanFindingView:
         rule=found.rule.id,
         severity=found.rule.severity,
         title=found.rule.title,
-        message=found.message,
+        message=found.said,
         why=found.rule.why,
         do=found.do,
         source=found.source,

@@ -11,6 +11,7 @@ from passerelle.core.choice.world import World
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.refused import Refused
 from passerelle.core.remedies.proposal import NeedError
+from passerelle.core.words import in_metres
 from passerelle.formats.prices import price_book
 
 from . import schemas as choice
@@ -57,6 +58,6 @@ def chosen(need: SiteNeed, key: str, world: World) -> Option:
     """The option of a need by its key, judged anew. Raises Refused where it does not do."""
     option = only(need, world, key)
     if option is None or isinstance(option, RuledOut):
-        reason = "it is not offered" if option is None else option.reason
+        reason = "it is not offered" if option is None else in_metres(option.reason)
         raise Refused("key", f"{key[:80]!r} does not do for this need: {reason}")
     return option

@@ -3,7 +3,7 @@
 from passerelle.api import common
 from passerelle.core.judge.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck
 from passerelle.core.judge.findings import Finding
-from passerelle.core.judge.levels import EXACT, fmt_m, uncertain_figures
+from passerelle.core.judge.levels import EXACT, uncertain_figures
 from passerelle.core.judge.mating import receptacle
 from passerelle.core.judge.polarity import is_one_strand
 from passerelle.core.light.explain import Explanation
@@ -14,6 +14,7 @@ from passerelle.core.plan.lightpath import Part, Segment
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.remedies.cures import Ranked, ranked
 from passerelle.core.tables import Tables
+from passerelle.core.words import metres
 from passerelle.formats.checkjson import part_ids, rounded
 
 from . import schemas
@@ -106,7 +107,7 @@ def answer(check: LinkCheck) -> str:
     if check.verdict == FAILS and stop is not None:
         if stop.rule.id == "reach.exceeded" and check.budget.reach.m is not None:
             length, reach = check.budget.length_m, check.budget.reach.m
-            return f"Fails: {fmt_m(length)}, {fmt_m(reach)} is the reach"
+            return f"Fails: {metres(length)}, {metres(reach)} is the reach"
         if stop.rule.id == "loss.over-limit" and margin is not None:
             return f"Fails: {-margin:.1f} dB too much loss"
         title = stop.rule.title
@@ -147,7 +148,7 @@ def finding_view(check: LinkCheck, found: Finding) -> schemas.FindingView:
         at=list(found.at),
         parts=part_ids(check, found),
         ends=list(found.ends),
-        message=found.message,
+        message=found.said,
         why=found.rule.why,
         do=found.do,
         source=found.source,

@@ -37,7 +37,7 @@ def about_view(plan: Plan, one: About) -> views.AboutView:
         severity=found.rule.severity,
         step=found.rule.step,
         title=found.rule.title,
-        message=found.message,
+        message=found.said,
         why=found.rule.why,
         do=found.do,
         source=found.source,

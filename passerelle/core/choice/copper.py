@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from passerelle.core.tables import STANDARD
 from passerelle.core.tables.copper import ROWS, CopperRow
+from passerelle.core.words import metres
 
 from .need import NO_CAGE, SiteNeed
 from .prices import Bill, Counted
@@ -42,7 +43,7 @@ def _reason(row: CopperRow, need: SiteNeed, world: World, outdoors: bool) -> str
         return "strands are at hand, no copper"
     far_m = max(need.distance_m, need.redundant_m or 0.0)
     if far_m > row.reach_m:
-        return f"{far_m:g} m; {row.reach_m:g} m is its reach"
+        return f"{metres(far_m, 'g')}; {metres(row.reach_m, 'g')} is its reach"
     if row.kind == DIRECT and not need.same_rack:
         return "a finished cable of fixed length: within a rack, or the next one"
     if outdoors:

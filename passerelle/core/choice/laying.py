@@ -257,7 +257,7 @@ def _construction(
         objections = sum(_WEIGHT.get(one.finding.rule.severity, 1) for one in said)
         key = (objections, int(row.metallic), at)
         if best is None or key < best[0]:
-            best = (key, row, tuple(one.finding.message for one in said))
+            best = (key, row, tuple(one.finding.said for one in said))
     return (best[1], best[2]) if best else (None, ())
 
 

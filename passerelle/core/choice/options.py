@@ -239,7 +239,7 @@ def _judged_as(
         links, check = _checked(way.links, world)
         if check.verdict not in (WORKS, TIGHT):
             causes = [f for f in check.findings if f.explained_by is None]
-            reason = causes[0].message if causes else "a figure that decides is not known"
+            reason = causes[0].said if causes else "a figure that decides is not known"
             return RuledOut(label, f"second route: {reason}" if route else reason)
         taken.append(replace(way, links=links))
         checks.append(check)

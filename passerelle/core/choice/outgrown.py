@@ -106,7 +106,7 @@ def _stopped(cable: Cable, application: Application, world: World) -> tuple[bool
     if check.verdict in (WORKS, TIGHT):
         return True, None
     causes = [f for f in check.findings if f.explained_by is None]
-    return True, causes[0].message if causes else f"{application.name}: a figure is not known."
+    return True, causes[0].said if causes else f"{application.name}: a figure is not known."
 
 
 def _numbers(cable: Cable, needed: int) -> tuple[int, ...]:

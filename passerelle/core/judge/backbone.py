@@ -4,6 +4,7 @@ from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.power import COMPOSITE, FAILS, MAINS, PAIR, UNKNOWN, supply
 from passerelle.core.plant.reels import cut_plan
+from passerelle.core.words import metres
 
 from .about import CABLE, FEED, REEL, About
 from .cables import check_cables
@@ -34,13 +35,15 @@ def _reels(plant: Plant) -> list[About]:
     found = []
     for cut in made.short:
         message = (
-            f"{cut.cable} takes {cut.length_m:.0f} m; the longest end of its kind that is left "
-            f"has {cut.longest_m or 0:.0f} m."
+            f"{cut.cable} takes {metres(cut.length_m, '.0f')}; the longest end of its "
+            f"kind that is left has {metres(cut.longest_m or 0, '.0f')}."
         )
         found.append(About(CABLE, cut.cable, finding("reel.short", message)))
     for one in made.reels:
         if one.serves is not None:
-            message = f"{one.reel.name}: {one.left_m:.0f} m are left, enough for {one.serves}."
+            message = (
+                f"{one.reel.name}: {metres(one.left_m, '.0f')} are left, enough for {one.serves}."
+            )
             found.append(About(REEL, one.reel.name, finding("reel.leftover", message)))
     return found
 

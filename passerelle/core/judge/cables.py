@@ -7,6 +7,7 @@ from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant, Use
 from passerelle.core.plant.strands import taken
 from passerelle.core.tables.site import KINDS, PRACTICE
+from passerelle.core.words import metres
 
 from .about import CABLE, About
 from .findings import finding
@@ -83,17 +84,17 @@ def _environment(plant: Plant, cable: Cable) -> list[About]:
         if not kind.aerial:
             message = (
                 f"{cable.name} has no strength member for "
-                f"{way.length_m:g} m in the air ({way.name})."
+                f"{metres(way.length_m, 'g')} in the air ({way.name})."
             )
         elif kind.span_m is None:
             message = (
-                f"{way.name}: {way.length_m:g} m in the air; the span "
+                f"{way.name}: {metres(way.length_m, 'g')} in the air; the span "
                 f"that {cable.name} bridges is on its data sheet."
             )
         elif way.length_m > kind.span_m:
             message = (
-                f"{way.name}: {way.length_m:g} m in the air; "
-                f"{cable.name} bridges {kind.span_m:g} m."
+                f"{way.name}: {metres(way.length_m, 'g')} in the air; "
+                f"{cable.name} bridges {metres(kind.span_m, 'g')}."
             )
         else:
             continue
@@ -148,8 +149,8 @@ def _unlisted(cable: Cable, ways: list[Pathway]) -> list[About]:
             found.append(_about(cable, "cable.flame", message, *refused))
         elif length > most.value:
             message = (
-                f"{cable.name} is unlisted and runs {length:g} "
-                f"m indoors; {most.value:g} m is the most."
+                f"{cable.name} is unlisted and runs {metres(length, 'g')} "
+                f"indoors; {metres(most.value, 'g')} is the most."
             )
             found.append(_about(cable, "cable.flame", message, *stretch))
     return found

@@ -10,9 +10,9 @@ from passerelle.core.light.edits import SetPart
 from passerelle.core.light.link import Budget
 from passerelle.core.plan.house_rules import OVER_300_M
 from passerelle.core.tables import STANDARD
+from passerelle.core.words import metres
 
 from .findings import WARN, Finding, Remedy, finding
-from .levels import fmt_m
 
 LEFT_OUT_UP_TO_M = STANDARD.planning["conditioning_left_out_up_to_m"]
 
@@ -35,9 +35,9 @@ def check_conditioning(budget: Budget) -> list[Finding]:
         message = f"{names} on {grade}: a conditioning cord at one end only."
         return [finding("fiber.mode-conditioning-one-end", message, at=missing, remedy=remedy)]
     left_out = budget.rules.mode_conditioning == OVER_300_M and budget.length_m <= LEFT_OUT_UP_TO_M
-    message = f"{names} on {fmt_m(budget.length_m)} of {grade} without conditioning cords."
+    message = f"{names} on {metres(budget.length_m)} of {grade} without conditioning cords."
     if left_out:
-        message += f" The house rule leaves them out up to {fmt_m(LEFT_OUT_UP_TO_M)}."
+        message += f" The house rule leaves them out up to {metres(LEFT_OUT_UP_TO_M)}."
     return [
         finding(
             "fiber.mode-conditioning",

@@ -3,9 +3,9 @@
 from passerelle.core.light.dispersion import spread
 from passerelle.core.light.link import Budget
 from passerelle.core.tables import STANDARD
+from passerelle.core.words import metres
 
 from .findings import NOTE, Finding, finding
-from .levels import fmt_m
 
 NOTED_FROM_M = STANDARD.planning["dispersion_noted_from_m"]
 NOTED_FROM_NM = STANDARD.planning["dispersion_noted_from_nm"]
@@ -18,7 +18,7 @@ def check_dispersion(budget: Budget) -> list[Finding]:
         if found is None:
             return []
         told = (
-            f"{fmt_m(budget.length_m)} at {found.wavelength_nm:g} nm disperses up to "
+            f"{metres(budget.length_m)} at {found.wavelength_nm:g} nm disperses up to "
             f"{found.total_ps_nm:.0f} ps/nm"
         )
         if found.limit_ps_nm is not None:

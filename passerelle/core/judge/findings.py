@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from passerelle.core.light.edits import Edit
+from passerelle.core.words import in_metres
 
 from .rules import NOTE, RULES, SEVERITIES, STOP, WARN, Rule, Severity
 
@@ -42,19 +43,24 @@ class Finding:
 
     at : indices into the path's parts; empty where it is about the link as a whole.
     ends : the ends (a, b) that it is about, where it is about modules.
-    message : what is wrong, with the numbers in it.
+    said : what is wrong, with the quantities in it; message : the same in metres.
     remedy, others : the cure to take first, and others of the same kind.
     """
 
     rule: Rule
     at: tuple[int, ...]
-    message: str
+    said: str
     do: str
     source: str
     ends: tuple[str, ...] = ()
     remedy: Remedy | None = None
     explained_by: str | None = None
     others: tuple[Remedy, ...] = ()
+
+    @property
+    def message(self) -> str:
+        """What is wrong, in metres."""
+        return in_metres(self.said)
 
 
 _ORDER = {rule_id: at for at, rule_id in enumerate(RULES)}

@@ -7,9 +7,10 @@ from passerelle.core.light.loss import governing_wavelength
 from passerelle.core.light.modules import End, Module, resolve
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.tables import STANDARD, Application
+from passerelle.core.words import metres
 
 from .findings import Finding, finding
-from .levels import EXACT, fmt_m
+from .levels import EXACT
 
 
 def _kind(strands: int | None, source: str) -> tuple[int, bool]:
@@ -38,7 +39,7 @@ def _stopped(budget: Budget, application: Application, measured: bool) -> tuple[
     if row is None or row.m is None or row.loss_db is None:
         return (1e9, "no reach is published on this glass")
     if budget.length_m > row.m * (1 + EXACT):
-        return (budget.length_m / row.m, f"it reaches {fmt_m(row.m)}")
+        return (budget.length_m / row.m, f"it reaches {metres(row.m)}")
     first = budget.link.path.segment(0)
     grade = budget.lowest.name if budget.lowest else ""
     if grade in application.mode_conditioning_on and not first.conditioning:
@@ -78,7 +79,7 @@ def check_future(budget: Budget) -> list[Finding]:
         default=slower.rate_gbps,
     )
     grade = budget.lowest.name
-    message = f"{fmt_m(budget.length_m)} of {grade} carries {carried:g} Gb/s, not {wanted:g}."
+    message = f"{metres(budget.length_m)} of {grade} carries {carried:g} Gb/s, not {wanted:g}."
     if stopped:
         (_, reason), name = min(stopped)
         message += f" Nearest: {name}; {reason}."

@@ -6,6 +6,7 @@ from passerelle.core.plan.ends import Side
 from passerelle.core.plan.house_rules import TYPICAL
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import HIGH, STANDARD
+from passerelle.core.words import metres
 
 from .findings import NOTE, WARN, Finding, Remedy, finding
 from .rules import Severity
@@ -13,12 +14,6 @@ from .rules import Severity
 NEAR_SHARE = STANDARD.planning["near_reach_share"]
 EXACT = 1e-9
 """Sums of decimal figures are compared with this slack, so that 0.1 + 0.2 is 0.3."""
-
-
-def fmt_m(length_m: float) -> str:
-    """A length for a sentence: whole metres from 100 m on, else one decimal at most."""
-    digits = f"{length_m:,.0f}" if length_m >= 100 else f"{length_m:.1f}".removesuffix(".0")
-    return digits.replace(",", " ") + " m"
 
 
 def check_reach(budget: Budget) -> list[Finding]:
@@ -33,35 +28,35 @@ def check_reach(budget: Budget) -> list[Finding]:
         return [_no_reach(budget, what, grade)]
     if length_m > allowed.m * (1 + EXACT):
         message = (
-            f"{fmt_m(length_m)} of {grade}; {fmt_m(allowed.m)} is the reach of {what}: "
-            f"{fmt_m(length_m - allowed.m)} too far."
+            f"{metres(length_m)} of {grade}; {metres(allowed.m)} is the reach of {what}: "
+            f"{metres(length_m - allowed.m)} too far."
         )
         row = next((m.reach.get(ENGINEERED) for m in budget.modules), None)
         do = None
         if row and row.m and allowed.row is not row and length_m <= row.m and grade[:2] == "OS":
             do = (
-                f"Up to {fmt_m(row.m)} is allowed where the loss is measured and within the limit: "
-                "enter the measured loss of each cable, or use another application."
+                f"Up to {metres(row.m)} is allowed where the loss is measured and within the "
+                "limit: enter the measured loss of each cable, or use another application."
             )
         return [finding("reach.exceeded", message, do=do, source=allowed.source)]
     found = []
     if length_m > NEAR_SHARE * allowed.m:
-        left = fmt_m(allowed.m - length_m)
-        message = f"{fmt_m(length_m)} of {fmt_m(allowed.m)} reach on {grade}: {left} left."
+        left = metres(allowed.m - length_m)
+        message = f"{metres(length_m)} of {metres(allowed.m)} reach on {grade}: {left} left."
         found.append(finding("reach.near", message, source=allowed.source))
     if allowed.data_sheet and (
         allowed.row is None or allowed.row.m is None or length_m > allowed.row.m
     ):
         standard = allowed.row.m if allowed.row else None
-        beyond = f"; the standard stops at {fmt_m(standard)}" if standard else ""
-        message = f"{fmt_m(length_m)} rests on “{allowed.source}” ({fmt_m(allowed.m)}){beyond}."
+        beyond = f"; the standard stops at {metres(standard)}" if standard else ""
+        message = f"{metres(length_m)} rests on “{allowed.source}” ({metres(allowed.m)}){beyond}."
         found.append(finding("reach.datasheet", message, source=allowed.source))
     return found
 
 
 def _no_reach(budget: Budget, what: str, grade: str) -> Finding:
     listed = [
-        f"{name} {fmt_m(row.m)}"
+        f"{name} {metres(row.m)}"
         for name, row in budget.modules[0].reach.items()
         if row.m is not None
     ]
@@ -281,7 +276,7 @@ def uncertain_figures(budget: Budget) -> list[str]:
     """Names of the deciding figures whose table row is of medium or low confidence."""
     names = []
     if budget.reach.m is not None and budget.reach.confidence != HIGH:
-        names.append(f"reach {fmt_m(budget.reach.m)}")
+        names.append(f"reach {metres(budget.reach.m)}")
     for direction in budget.directions:
         limit = direction.limit
         if limit is not None and limit.confidence != HIGH:

@@ -7,6 +7,7 @@ from passerelle.core.plant.model import LinkUse, Plant, lengths
 from passerelle.core.plant.pulling import A, B, Pull, propose, pull
 from passerelle.core.plant.raceway import filling, free_bore_mm
 from passerelle.core.tables.site import PRACTICE, TRAY
+from passerelle.core.words import metres
 
 from .about import CABLE, GROUP, PATHWAY, PLACE, About
 from .findings import finding
@@ -54,8 +55,9 @@ def _length(plant: Plant, cable: Cable) -> list[About]:
     if known.needed_m is None or cable.length_m is None or cable.length_m >= known.needed_m:
         return []
     message = (
-        f"{cable.name} has {cable.length_m:g} m; route and slack take {known.needed_m:g} m "
-        f"({known.route_m:g} + {known.slack_m:g})."
+        f"{cable.name} has {metres(cable.length_m, 'g')}; route and slack take "
+        f"{metres(known.needed_m, 'g')} ({metres(known.route_m or 0, 'g')} + "
+        f"{metres(known.slack_m, 'g')})."
     )
     if cable.existing and not cable.strand_notes and known.route_m is not None:
         severe: Severity | None = None if cable.length_m < known.route_m else NOTE
@@ -112,7 +114,7 @@ def _together(
     """One finding a group: everything that its links share, and where they show it."""
     named = [
         f"{one.sort} “{one.name}”"
-        + (f" for {one.length_m:g} m" if one.length_m is not None else "")
+        + (f" for {metres(one.length_m, 'g')}" if one.length_m is not None else "")
         for one in shared
     ]
     more = f" and {len(named) - 5} more" if len(named) > 5 else ""
@@ -160,7 +162,7 @@ def _tension(plant: Plant, cable: Cable, made: Pull, rating: float) -> list[Abou
             do = f"Feed it from {name[best.feed]}{points}: {best.worst_n:.0f} N."
         message = (
             f"{cable.name}, fed from {name[cable.feed]}: {made.worst_n:.0f} N at "
-            f"{made.worst.at_m:.0f} m in {made.worst.where}; it is rated for {rating:g} N."
+            f"{metres(made.worst.at_m, '.0f')} in {made.worst.where}; it is rated for {rating:g} N."
         )
         said = finding("pull.tension", message, do=do)
         found.append(About(CABLE, cable.name, said, others=(made.worst.where,)))

@@ -18,6 +18,7 @@ from passerelle.core.tables.site import (
     POWER_CLASSES,
     RESISTIVITY,
 )
+from passerelle.core.words import metres
 
 from .model import Plant, lengths
 
@@ -99,7 +100,7 @@ def _pair(plant: Plant, feed: Feed) -> Supply:
     if length is None:
         return Supply(PAIR, UNKNOWN, "The length of the pair is not known.", PAIR_SOURCE)
     if length > PAIR_REACH_M:
-        said = f"{length:g} m of pair; {PAIR_REACH_M:g} m is the most."
+        said = f"{metres(length, 'g')} of pair; {metres(PAIR_REACH_M, 'g')} is the most."
         return Supply(PAIR, FAILS, said, PAIR_SOURCE, PAIR_REACH_M - length, "m")
     enough = [row for row in POWER_CLASSES.values() if row.device_w >= feed.load_w]
     if feed.power_class is not None:
@@ -140,8 +141,9 @@ def _composite(plant: Plant, feed: Feed) -> Supply:
         return Supply(COMPOSITE, FAILS, said, COPPER_SOURCE, ohm=ohm)
     left = volts - feed.least_v
     said = (
-        f"{volts:.1f} V of {feed.source_v:g} V arrive over {length:g} m ({ohm:.2f} Ω there and "
-        f"back, {feed.load_w / volts:.2f} A); the device needs {feed.least_v:g} V."
+        f"{volts:.1f} V of {feed.source_v:g} V arrive over {metres(length, 'g')} "
+        f"({ohm:.2f} Ω there and back, {feed.load_w / volts:.2f} A); "
+        f"the device needs {feed.least_v:g} V."
     )
     verdict = WORKS if left >= 0 else FAILS
     return Supply(

@@ -66,7 +66,7 @@ def growth(check: LinkCheck) -> Growth:
         ]
         if stops:
             excess = -(then.margin_db if then.margin_db is not None else 99.0)
-            stopped.append((len(stops), excess, application, stops[0].message))
+            stopped.append((len(stops), excess, application, stops[0].said))
     rates = {a.rate_gbps for a in carried}
     beyond = [s for s in stopped if s[2].rate_gbps not in rates]
     top = max(rates, default=now)

@@ -7,7 +7,7 @@ cable, and a splice wherever one reel ends. The proposal is then judged like any
 from dataclasses import dataclass, replace
 
 from passerelle.core.judge.check import TIGHT, WORKS, LinkCheck, check_link
-from passerelle.core.judge.levels import fmt_m, uncertain_figures
+from passerelle.core.judge.levels import uncertain_figures
 from passerelle.core.light.edits import apply_all, joint_between, low_loss_adapters
 from passerelle.core.light.link import Link, budget
 from passerelle.core.light.modules import End
@@ -17,6 +17,7 @@ from passerelle.core.plan.house_rules import BY_LENGTH, FACTORY, FIELD, PIGTAILS
 from passerelle.core.plan.lightpath import Joint, LightPath, Part, Segment
 from passerelle.core.tables import MULTIMODE, STANDARD, Application, Fiber
 from passerelle.core.tables.rows import Wiring
+from passerelle.core.words import metres
 
 MULTIMODE_GRADE, SINGLE_MODE_GRADE = "OM4", "OS2"
 DEFAULT_RULES = HouseRules()
@@ -241,4 +242,4 @@ def _reason(check: LinkCheck, fits: bool) -> str:
         return f"{-check.margin_db:.1f} dB over its limit on {glass}"
     if not fits and check.margin_db is None:
         return "its loss limit is not known"
-    return f"reaches {fmt_m(reach_m)} on {glass}"
+    return f"reaches {metres(reach_m)} on {glass}"

@@ -16,6 +16,7 @@ from passerelle.core.plan.backbone import Pathway, Place
 from passerelle.core.plant.model import LinkUse, Plant, Use
 from passerelle.core.plant.whole import plant_of
 from passerelle.core.remedies.proposal import Need, propose
+from passerelle.core.words import in_metres
 from passerelle.demo_data import demo_plan
 
 WORLD = World()
@@ -183,7 +184,7 @@ def test_two_routes_are_two_links_and_both_must_work():
     """
     out = only(need(240, redundant_m=390), WORLD, "10GBASE-SR on new OM4")
     assert isinstance(out, RuledOut)
-    assert out.reason.startswith("second route: 402 m of OM4")
+    assert in_metres(out.reason).startswith("second route: 402 m of OM4")
     both = only(need(240, redundant_m=395), WORLD, LR)
     assert [link.name for link in both.links] == ["A – B", "A – B, second route"]
     one, other = (only(need(far_m, termination="factory"), WORLD, LR) for far_m in (240, 395))

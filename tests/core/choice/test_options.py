@@ -19,6 +19,7 @@ from passerelle.core.light.site import site_of
 from passerelle.core.plan.devices import Device, PortGroup
 from passerelle.core.plant.whole import plant_of
 from passerelle.core.remedies.proposal import NeedError
+from passerelle.core.words import in_metres
 from passerelle.demo_data import demo_plan
 
 WORLD = World()
@@ -30,7 +31,7 @@ def need(distance_m=240.0, rate=10.0, **more):
 
 def labels(asked, world=WORLD):
     found = find(asked, world)
-    return {o.label for o in found.offered}, {r.label: r.reason for r in found.ruled_out}
+    return {o.label for o in found.offered}, {r.label: in_metres(r.reason) for r in found.ruled_out}
 
 
 @pytest.mark.parametrize(

@@ -10,6 +10,7 @@ from passerelle.core.choice.world import World
 from passerelle.core.light.site import site_of
 from passerelle.core.plan.backbone import StrandNote
 from passerelle.core.plant.whole import plant_of
+from passerelle.core.words import in_metres
 from passerelle.demo_data import demo_plan
 
 SITE = site_of(demo_plan())
@@ -35,7 +36,7 @@ def test_no_growth_speed_asks_nothing():
 )
 def test_glass_that_is_too_long_or_too_old(gbps, cable, reason):
     found = {one.cable: one for one in outgrown(world(gbps), 100)}
-    assert reason in found[cable].reason
+    assert reason in in_metres(found[cable].reason)
     assert found[cable].takes.endswith("on new OS2")
 
 

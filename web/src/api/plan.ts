@@ -234,12 +234,13 @@ export function useChange<In>(plan_id: number, ask: (input: In, seen: Seen) => P
             absorb(cache, plan_id, changed);
             return changed;
           },
-          (error: unknown) => {
-            // Somebody else saved: read what is there now. An open link keeps what it showed, so
+          async (error: unknown) => {
+            // Somebody else saved: read what is there now, before it is said: what is pressed next
+            // is about the plan as it is. An open link keeps what it showed, so
             // that a second try from it is refused too until the person has decided.
             if (error instanceof Refusal && error.conflict) {
-              void cache.invalidateQueries({ queryKey: keys.plan(plan_id), exact: true });
               void cache.invalidateQueries({ queryKey: keys.links(plan_id) });
+              await cache.invalidateQueries({ queryKey: keys.plan(plan_id), exact: true });
             }
             throw error;
           },

@@ -3,6 +3,7 @@ import { Box, Flex, Link, Text } from "@chakra-ui/react";
 import type { AboutView } from "../api/plant";
 import { SeverityMark, severityOf } from "./Mark";
 import { WhyMore } from "./WhyMore";
+import { Said } from "./Said";
 
 interface Props {
   about: AboutView;
@@ -30,7 +31,7 @@ export function AboutCard({ about, onOpen }: Props) {
         {about.title}
       </Text>
       <Text fontSize="14px" color="fg.muted" lineHeight="1.35" mt="0.5">
-        {about.message}
+        <Said text={about.message} />
       </Text>
       <WhyMore found={about} label="Why" closed={about.do} />
     </Box>

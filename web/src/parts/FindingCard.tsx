@@ -4,6 +4,7 @@ import type { Brief, FindingView, RemedyView } from "../api/client";
 import { change, db } from "./figures";
 import { SeverityMark, severityOf } from "./Mark";
 import { WhyMore } from "./WhyMore";
+import { Said } from "./Said";
 
 interface Props {
   finding: FindingView;
@@ -110,7 +111,7 @@ export function FindingCard({ finding, echoes, before, places, onApply, onTry, o
         {finding.title}
       </Text>
       <Text fontSize="14px" color="fg.muted" lineHeight="1.35" mt="0.5">
-        {finding.message}
+        <Said text={finding.message} />
       </Text>
       {best && <Cure remedy={best} before={before} onApply={onApply} onTry={onTry} />}
       {others.length > 0 && (
@@ -134,7 +135,7 @@ export function FindingCard({ finding, echoes, before, places, onApply, onTry, o
             </summary>
             {echoes.map((echo, i) => (
               <Text key={i} mt="1">
-                <b>{echo.title}.</b> {echo.message}
+                <b>{echo.title}.</b> <Said text={echo.message} />
               </Text>
             ))}
           </details>

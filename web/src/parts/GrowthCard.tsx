@@ -2,6 +2,7 @@
 import { Box, Text } from "@chakra-ui/react";
 import type { Growth } from "../api/client";
 import { rate } from "./figures";
+import { Said } from "./Said";
 
 const SHOWN = 6;
 
@@ -21,7 +22,7 @@ export function GrowthCard({ growth }: { growth: Growth }) {
       </Text>
       {next !== null && (
         <Text fontSize="14px" color="fg.muted" mt="1">
-          <b>{rate(next)} is stopped</b> at {growth.next_application}: {growth.next_stopped_by}
+          <b>{rate(next)} is stopped</b> at {growth.next_application}: <Said text={growth.next_stopped_by} />
         </Text>
       )}
     </Box>

@@ -1,6 +1,7 @@
 /** Why a finding matters, what to do, and where that is from; behind a button. */
 import { Box, Link, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import { Said } from "./Said";
 
 interface Props {
   found: { rule: string; why: string; do: string; source: string };
@@ -19,7 +20,7 @@ export function WhyMore({ found, label, closed }: Props) {
             <b>Why it matters.</b> {found.why}
           </Text>
           <Text mt="1">
-            <b>What to do.</b> {found.do}
+            <b>What to do.</b> <Said text={found.do} />
           </Text>
           <Text mt="1" color="fg.muted">
             {found.rule} · {found.source}
@@ -28,7 +29,7 @@ export function WhyMore({ found, label, closed }: Props) {
       )}
       {!open && closed && (
         <Text fontSize="14px" mt="1">
-          {closed}
+          <Said text={closed} />
         </Text>
       )}
       <Link asChild fontSize="13px" color="accent.fg" mt="1" fontWeight="600">

@@ -1,11 +1,18 @@
 import { describe, expect, it } from "vitest";
-import { db, fromUnit, length, lengthField, plus, rate, typed } from "./figures";
+import { db, fromUnit, length, lengthField, plus, rate, said, typed } from "./figures";
 
 describe("lengths", () => {
   it("are written in metres or feet, grouped from a thousand on", () => {
     expect(length(2917, "m")).toBe("2\u202f917 m");
     expect(length(304.8, "ft")).toBe("1\u202f000 ft"); // 0.3048 m to the foot, exactly
     expect(length(1.5, "m")).toBe("1.5 m");
+  });
+
+  it("in a sentence of the core are said in the unit of the screen", () => {
+    const reach = "Trench 40 m: \u2060322 m\u2060 of OM1; \u20601 640.5 m\u2060 is the reach.";
+    expect(said(reach, "m")).toBe("Trench 40 m: 322 m of OM1; 1 640.5 m is the reach.");
+    // 322 / 0.3048 = 1 056.4; 1 640.5 / 0.3048 = 5 382.2. A name stays a name.
+    expect(said(reach, "ft")).toBe("Trench 40 m: 1\u202f056 ft of OM1; 5\u202f382 ft is the reach.");
   });
 
   it("come back from a field as they went in", () => {

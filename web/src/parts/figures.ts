@@ -29,6 +29,13 @@ export function lengthNumber(metres: number, unit: Unit): string {
   return part && part !== "0" ? `${grouped}.${part}` : grouped;
 }
 
+/** A sentence of the core: a length in it stands between word joiners, and is said in the unit of the screen. */
+export function said(sentence: string, unit: Unit): string {
+  return sentence.replace(/\u2060([\d ]+(?:\.\d+)?) m\u2060/g, (_, figure: string) =>
+    unit === "m" ? `${figure} m` : length(Number(figure.replaceAll(" ", "")), unit),
+  );
+}
+
 /** A length as it stands in a form field: no grouping, as exact as it was entered. */
 export function lengthField(metres: number, unit: Unit): string {
   return String(Math.round(toUnit(metres, unit) * 1000) / 1000);

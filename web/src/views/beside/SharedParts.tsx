@@ -42,7 +42,11 @@ export function SharedParts() {
               <Table.ColumnHeader>What</Table.ColumnHeader>
               <Table.ColumnHeader>Place</Table.ColumnHeader>
               <Table.ColumnHeader>Links that pass it</Table.ColumnHeader>
-              <Table.ColumnHeader />
+              <Table.ColumnHeader>
+                <Box as="span" srOnly>
+                  Delete
+                </Box>
+              </Table.ColumnHeader>
             </Table.Row>
           </Table.Header>
           <Table.Body>

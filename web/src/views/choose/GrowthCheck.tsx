@@ -7,6 +7,7 @@ import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { length, money, rate } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
+import { Said } from "../../parts/Said";
 
 const count = (n: number, word: string) => `${n} ${word}${n === 1 ? "" : "s"}`;
 
@@ -56,7 +57,7 @@ export function GrowthCheck() {
               <Table.Cell whiteSpace="nowrap">
                 <Mono>{row.distance_m === null ? "unknown" : length(row.distance_m, unit)}</Mono>
               </Table.Cell>
-              <Table.Cell color={row.sure ? "fg" : "fg.muted"}>{row.reason}</Table.Cell>
+              <Table.Cell color={row.sure ? "fg" : "fg.muted"}><Said text={row.reason} /></Table.Cell>
               <Table.Cell>{row.takes ?? (row.sure ? "nothing of the table does it" : "")}</Table.Cell>
               <Table.Cell whiteSpace="nowrap">
                 <Mono>{row.takes ? money(row.total, currency) : ""}</Mono>
@@ -78,7 +79,7 @@ export function GrowthCheck() {
                   <b>{row.name}</b>
                 </Underlined>
               </Table.Cell>
-              <Table.Cell>{row.message}</Table.Cell>
+              <Table.Cell><Said text={row.message} /></Table.Cell>
               <Table.Cell>{row.takes}</Table.Cell>
               <Table.Cell whiteSpace="nowrap">
                 <Mono>{money(row.total, currency)}</Mono>

@@ -8,6 +8,7 @@ import { money, plus } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
 import { OutlyingCost } from "./OutlyingCost";
 import { Problem } from "../../parts/Problem";
+import { Said } from "../../parts/Said";
 
 const AT_ONCE = 10;
 
@@ -119,7 +120,7 @@ export function ManyNeeds() {
                     <Table.Cell whiteSpace="nowrap">
                       <Mono>{best?.key ? money(best.total, "") : ""}</Mono>
                     </Table.Cell>
-                    <Table.Cell fontSize="13px">{row.problem ?? best?.reason}</Table.Cell>
+                    <Table.Cell fontSize="13px"><Said text={row.problem ?? best?.reason} /></Table.Cell>
                   </Table.Row>
                 );
               })}

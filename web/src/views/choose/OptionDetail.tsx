@@ -7,6 +7,7 @@ import { useSettings } from "../../app/settings";
 import { length, money, plus, rate } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
 import type { Draft } from "./draft";
+import { Said } from "../../parts/Said";
 
 interface Props {
   option: OptionView;
@@ -55,7 +56,7 @@ export function OptionDetail({ option, need, currency, onNeed, onTake, replaced,
           {cable.route.length > 0 ? `, through ${cable.route.join(", ")}` : ""}.{cable.placed ? "" : " It goes over a reel: its strands are given out once it is known where the pieces meet."}
           {cable.objections.length > 0 && (
             <Text as="span" display="block" color="warn.fg" fontSize="13px">
-              No construction suits the whole way. {cable.objections.join(" ")}
+              No construction suits the whole way. <Said text={cable.objections.join(" ")} />
             </Text>
           )}
         </Text>
@@ -144,7 +145,7 @@ function FinishRow({ row, onPick }: { row: Finish; onPick: () => void }) {
   if (row.reason !== null) {
     return (
       <Text fontSize="13px" color="fg.muted" borderTopWidth="1px" py="1">
-        {row.words}: {row.reason}
+        {row.words}: <Said text={row.reason} />
       </Text>
     );
   }

@@ -12,6 +12,7 @@ import { Mono } from "../../parts/Mono";
 import type { Draft } from "./draft";
 import { OptionDetail } from "./OptionDetail";
 import { Schools } from "./Schools";
+import { Said } from "../../parts/Said";
 
 interface Props {
   view: ChoiceView;
@@ -97,7 +98,7 @@ export function Options({ view, need, weights, current, onPick, onNeed, onTake, 
               <summary style={{ cursor: "pointer", fontWeight: 700 }}>{view.ruled_out.length} ruled out</summary>
               {view.ruled_out.map((r) => (
                 <Text key={r.label} fontSize="14px" mt="1">
-                  <b>{r.label}.</b> {r.reason}
+                  <b>{r.label}.</b> <Said text={r.reason} />
                 </Text>
               ))}
             </details>

@@ -6,7 +6,7 @@ import { useVariants } from "../../api/beside";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import type { Choices } from "../../parts/choices";
-import { db, dbm, length, plus } from "../../parts/figures";
+import { db, dbm, length, plus, said } from "../../parts/figures";
 import { VerdictMark, verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { Sheet } from "../../parts/Sheet";
@@ -145,7 +145,7 @@ function Rows({ columns }: { columns: VariantView[] }) {
     ["Arrives", (c) => <Mono fontSize="13px">{`${dbm(c.received_min_dbm)} to ${dbm(c.received_max_dbm)} dBm`}</Mono>],
     ["Reach", (c) => <Mono>{c.reach_m === null ? "not known" : length(c.reach_m, unit)}</Mono>],
     ["Findings", (c) => <Listed items={c.causes} none="none" />],
-    ["Grows to", (c) => <Listed items={c.carries.slice(0, 4)} none={c.next_stopped_by ?? "nothing faster"} />],
+    ["Grows to", (c) => <Listed items={c.carries.slice(0, 4)} none={said(c.next_stopped_by ?? "nothing faster", unit)} />],
   ];
   return rows.map(([label, cell]) => (
     <Fragment key={label}>

@@ -11,7 +11,7 @@ import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { choicesOf } from "../../parts/choices";
 import { EndEditor } from "../../parts/EndEditor";
-import { BASIS, db, dbm, length, lengthNumber } from "../../parts/figures";
+import { BASIS, db, dbm, lengthNumber, said } from "../../parts/figures";
 import { LinkRail } from "../../parts/LinkRail";
 import { verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
@@ -257,10 +257,7 @@ function Answer({ view, side, onWhy }: { view: LinkView; side: 0 | 1; onWhy: (fi
   const basis = BASIS[plan.house_rules.loss_basis];
   const why = (figure: string) => () => onWhy(`${d.sender}.${figure}`);
   const tone = verdictOf(view.summary.verdict).tone;
-  const answer =
-    view.summary.verdict === "fails" && view.reach_m !== null && view.findings[0]?.rule === "reach.exceeded"
-      ? `Fails: ${length(view.summary.length_m, unit)}, ${length(view.reach_m, unit)} is the reach`
-      : view.answer;
+  const answer = said(view.answer, unit);
   return (
     <Box flex="none">
       <Flex align="baseline" gap="3" wrap="wrap">

@@ -12,6 +12,7 @@ import { Mono } from "../../parts/Mono";
 import { Toggle } from "../../parts/Toggle";
 import { paint } from "../../theme";
 import { Problem } from "../../parts/Problem";
+import { Said } from "../../parts/Said";
 
 function Labelled({ label, children, hint }: { label: string; children: (id: string) => React.ReactNode; hint?: string }) {
   const id = useId();
@@ -210,7 +211,7 @@ function Application({ row, on, onChoose }: { row: Suited; on: boolean; onChoose
           </Mono>
         </Flex>
         <Text fontSize="13px" color="fg.muted">
-          {row.strands === 1 ? "one strand" : `${row.strands} strands`} · {row.reason}
+          {row.strands === 1 ? "one strand" : `${row.strands} strands`} · <Said text={row.reason} />
           {!row.sure && (
             <Text as="span" color="warn.fg" fontWeight="600">
               {" "}

@@ -8,7 +8,7 @@ import type { LinkSummary } from "../../api/client";
 import { useKeys } from "../../app/keyboard";
 import { useOpenPlan, type SortKey } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { BASIS, db, lengthNumber, plus } from "../../parts/figures";
+import { BASIS, db, lengthNumber, plus, said } from "../../parts/figures";
 import { UsedBar } from "../../parts/MarginBar";
 import { SeverityMark, VerdictMark, verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
@@ -138,8 +138,8 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
       </Flex>
       <Flex role="cell" align="center" gap="2" minW="0">
         <Findings counts={link.counts} />
-        <Text truncate color="fg.muted" fontSize="14px" title={link.decides ?? undefined}>
-          {link.decides ?? (link.uncertain ? "check the data sheet" : "")}
+        <Text truncate color="fg.muted" fontSize="14px" title={link.decides ? said(link.decides, unit) : undefined}>
+          {link.decides ? said(link.decides, unit) : link.uncertain ? "check the data sheet" : ""}
         </Text>
       </Flex>
     </Grid>

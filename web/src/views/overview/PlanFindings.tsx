@@ -3,6 +3,7 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { usePlanFindings } from "../../api/beside";
 import { useOpenPlan } from "../../app/planContext";
 import { SeverityMark, severityOf } from "../../parts/Mark";
+import { Said } from "../../parts/Said";
 
 export function PlanFindings() {
   const { plan } = useOpenPlan();
@@ -21,7 +22,7 @@ export function PlanFindings() {
             </Box>
             <Box>
               <Text>
-                <b>{finding.title}.</b> {finding.message}
+                <b>{finding.title}.</b> <Said text={finding.message} />
               </Text>
               <Text color="fg.muted">
                 {finding.why} {finding.do}

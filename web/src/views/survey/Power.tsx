@@ -8,6 +8,7 @@ import { AskSheet } from "../../parts/AskSheet";
 import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
 import { VerdictMark } from "../../parts/Mark";
 import { useRemove } from "../../parts/RemoveSheet";
+import { Said } from "../../parts/Said";
 
 const WAYS: Record<string, string> = { mains: "mains on site", pair: "over a twisted pair", composite: "copper in a cable" };
 
@@ -60,7 +61,7 @@ export function Power({ plant }: { plant: PlantView }) {
                 <VerdictMark verdict={way.verdict} size={i === 0 ? 15 : 12} />
                 <Text>
                   {i > 0 && `${WAYS[way.way]}: `}
-                  {way.said}
+                  <Said text={way.said} />
                 </Text>
               </Flex>
             ))}
