@@ -35,7 +35,8 @@ export function SharedParts() {
       {shared.error && <Text color="stop.fg">{shared.error.message}</Text>}
       {shared.data && rows.length === 0 && <Text color="fg.muted">None yet.</Text>}
       {rows.length > 0 && (
-        <Table.Root size="sm" variant="line" aria-label="Shared parts">
+        <Box overflowX="auto">
+        <Table.Root size="sm" variant="line" aria-label="Shared parts" minW="680px">
           <Table.Header>
             <Table.Row bg="bg">
               <Table.ColumnHeader>Name</Table.ColumnHeader>
@@ -80,6 +81,7 @@ export function SharedParts() {
             ))}
           </Table.Body>
         </Table.Root>
+        </Box>
       )}
       {sheet}
     </Box>
