@@ -14,9 +14,14 @@ def run_of(plant: Plant, cable: Cable, number: int, wavelength_nm: float) -> Run
 
     The panels' own connections are no part of it: how many of them count is the test method's to
     say. A measured loss of a cable counts in the window that it was measured in. Raises StrandError
-    where the strand cannot be followed, or where the length of a cable on the way is not known.
+    where the strand cannot be followed or is noted as bad on its way, and where a length or how an
+    end is finished is not recorded.
     """
     stretches = followed(plant, cable, (number,))
+    for one in stretches:
+        _good(plant.cables[one.cable], one.strands[0])
+    for side, one in ((0, stretches[0]), (1, stretches[-1])):
+        _finished(plant.cables[one.cable], side if one.forward else 1 - side)
     parts: list[Part] = []
     for part in built_run(plant, stretches):
         if isinstance(part, Segment) and part.cable is not None:
@@ -26,6 +31,17 @@ def run_of(plant: Plant, cable: Cable, number: int, wavelength_nm: float) -> Run
     first, last = stretches[0], stretches[-1]
     places = (_end(plant, first, near=True), _end(plant, last, near=False))
     return Run(LightPath(tuple(parts)), places)
+
+
+def _good(cable: Cable, number: int) -> None:
+    if any(note.strand == number and note.state == "bad" for note in cable.strand_notes):
+        raise StrandError(f"strand {number} of “{cable.name}” is bad")
+
+
+def _finished(cable: Cable, side: int) -> None:
+    if cable.ends[side].kind is None:
+        place = (cable.a, cable.b)[side]
+        raise StrandError(f"how “{cable.name}” is finished at {place} is not recorded")
 
 
 def _known(plant: Plant, part: Segment, cable: Cable, wavelength_nm: float) -> Segment:

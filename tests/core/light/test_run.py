@@ -1,12 +1,14 @@
 """Runs without ends: loss each way, and the power on the way. Figures worked by hand."""
 
+from dataclasses import replace
+
 import pytest
 
 from passerelle.core import HouseRules, Joint, LightPath, Segment, connector
 from passerelle.core.light.link import budget
 from passerelle.core.light.run import Run, profile
 from passerelle.core.light.site import link_of, site_of
-from passerelle.core.plan.backbone import Cable
+from passerelle.core.plan.backbone import Cable, StrandNote, Termination
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.runs import run_of
 from passerelle.core.plant.strands import StrandError
@@ -111,7 +113,38 @@ def test_a_measured_loss_counts_in_the_window_that_it_was_measured_in():
         assert run_of(plant, cable, 12, nm).loss(nm, RULES).worst_case == pytest.approx(loss_db)
 
 
-def test_a_cable_without_a_length_has_no_loss():
-    plant = Plant(cables={"C": Cable("C", "x", "y", "OS2", 4)})
-    with pytest.raises(StrandError, match="the length of “C” is not known"):
-        run_of(plant, plant.cables["C"], 1, 1310.0)
+@pytest.mark.parametrize(
+    ("cable", "number", "said"),
+    [
+        (Cable("C", "x", "y", "OS2", 4), 1, "how “C” is finished at x is not recorded"),
+        (
+            Cable("C", "x", "y", "OS2", 4, end_a=Termination("factory")),
+            1,
+            "how “C” is finished at y is not recorded",
+        ),
+        (
+            Cable("C", "x", "y", "OS2", 4, end_a=Termination("field"), end_b=Termination("field")),
+            1,
+            "the length of “C” is not known",
+        ),
+        (
+            Cable("C", "x", "y", "OS2", 4, strand_notes=(StrandNote(3, "bad"),)),
+            3,
+            "strand 3 of “C” is bad",
+        ),
+        (Cable("C", "x", "y", "OS2", 4), 5, "has 4 strands; there is no 5"),
+    ],
+)
+def test_what_is_not_recorded_has_no_loss(cable, number, said):
+    plant = Plant(cables={"C": cable})
+    with pytest.raises(StrandError, match=said):
+        run_of(plant, cable, number, 1310.0)
+
+
+def test_a_strand_that_is_bad_further_on_has_no_loss_either():
+    plan = demo_plan()
+    far = plan.cables.named("P-08")
+    plan = plan.having("cable", plan.cables.put(replace(far, strand_notes=(StrandNote(7, "bad"),))))
+    plant = plant_of(plan)
+    with pytest.raises(StrandError, match="strand 7 of “P-08” is bad"):
+        run_of(plant, plant.cables["P-07"], 7, 1310.0)

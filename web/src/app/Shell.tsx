@@ -139,7 +139,9 @@ function Frame() {
         <Flex ml="auto" gap="1.5" align="center" className="no-print">
           <HeadButton label="Undo" hint="u" title={plan.undo ? `Undo: ${plan.undo}` : "Nothing to undo"} off={!plan.undo} onClick={turned("undo")} />
           <HeadButton label="Redo" hint="U" title={plan.redo ? `Redo: ${plan.redo}` : "Nothing to redo"} off={!plan.redo} onClick={turned("redo")} />
-          <HeadButton label="Keys" hint="?" title="The keys" onClick={() => setOpened("keys")} />
+          <Box hideBelow="md">
+            <HeadButton label="Keys" hint="?" title="The keys" onClick={() => setOpened("keys")} />
+          </Box>
           <Toggle
             label="Units"
             value={unit}

@@ -38,7 +38,7 @@ export function Light() {
   };
   useKeys({ j: open(1), k: open(-1) });
   return (
-    <Flex flex="1" minH="0" gap="4" px="4" pt="2" className="print-whole">
+    <Flex flex="1" minH="0" gap="4" px="4" pt="2" direction={{ base: "column", md: "row" }} overflowY={{ base: "auto", md: "visible" }} className="print-whole">
       <Box hideBelow="lg" display={{ lg: "flex" }} minH="0">
         <LinkRail current={number} />
       </Box>
@@ -122,8 +122,8 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
   };
   return (
     <>
-      <Flex as="section" direction="column" flex="1" minW="0" minH="0" aria-label="Light" className="print-whole">
-        <Flex align="center" gap="2" flex="none">
+      <Flex as="section" direction="column" flex={{ base: "none", md: "1" }} minW="0" minH="0" aria-label="Light" className="print-whole">
+        <Flex align="center" gap="2" flex="none" wrap={{ base: "wrap", md: "nowrap" }}>
           <Text fontSize="14px" color="fg.muted" fontWeight="600" truncate title={view.summary.name}>
             {view.summary.name}
           </Text>

@@ -29,7 +29,7 @@ export function LinkMenu({ view, onStep, onCompare, onRename }: Props) {
     </Button>
   );
   return (
-    <Flex ml="auto" gap="0.5">
+    <Flex ml={{ base: "-2", md: "auto" }} gap={{ base: "0", md: "0.5" }} wrap={{ base: "wrap", md: "nowrap" }}>
       <Flex hideFrom="lg">
         {act("‹ Previous", () => onStep(-1))}
         {act("Next ›", () => onStep(1))}

@@ -21,11 +21,11 @@ export function MarginColumn({ view, onApply, onPart }: Props) {
     <Flex
       as="aside"
       direction="column"
-      w={{ base: "220px", lg: "268px" }}
+      w={{ base: "100%", md: "220px", lg: "268px" }}
       flex="none"
       gap="2.5"
       minH="0"
-      overflowY="auto"
+      overflowY={{ base: "visible", md: "auto" }}
       pb="4"
       aria-label="Findings"
       className="print-whole"
