@@ -126,7 +126,7 @@ function Frame() {
   ];
   return (
     <Flex direction="column" h="100%" colorPalette="accent" className="print-whole">
-      <Flex as="header" align="center" gap="4" px="4" h="42px" flex="none">
+      <Flex as="header" align="center" gap={{ base: "2", md: "4" }} px={{ base: "2", md: "4" }} h="42px" flex="none">
         <Link asChild fontWeight="800" fontSize="19px" color="fg" textDecoration="none">
           <RouterLink to={home}>Passerelle</RouterLink>
         </Link>

@@ -8,7 +8,7 @@ import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
-import { fromUnit, lengthField, typed } from "./figures";
+import { lengthField, typed, typedLength } from "./figures";
 import { BoxFields, RecordFields, RECORDED, StrandFields } from "./SegmentMore";
 import { SharedPart } from "./SharedPart";
 
@@ -147,8 +147,8 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
           mono
           suffix={unit}
           value={lengthField(part.length_m, unit)}
-          invalid={(text) => (typed(text) === null ? `“${text}” is not a length in ${unit}` : null)}
-          onCommit={(text) => set({ ...part, length_m: fromUnit(typed(text) ?? 0, unit) })}
+          invalid={(text) => (typedLength(text, unit) === null ? `“${text}” is not a length in ${unit}` : null)}
+          onCommit={(text) => set({ ...part, length_m: typedLength(text, unit) ?? part.length_m })}
         />
       )}
       {part.segment !== "inline" && (

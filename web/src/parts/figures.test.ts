@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { db, fromUnit, length, lengthField, plus, rate, said, typed } from "./figures";
+import { db, fromUnit, length, lengthField, plus, rate, said, typed, typedLength } from "./figures";
 
 describe("lengths", () => {
   it("are written in metres or feet, grouped from a thousand on", () => {
@@ -13,6 +13,17 @@ describe("lengths", () => {
     expect(said(reach, "m")).toBe("Trench 40 m: 322 m of OM1; 1 640.5 m is the reach.");
     // 322 / 0.3048 = 1 056.4; 1 640.5 / 0.3048 = 5 382.2. A name stays a name.
     expect(said(reach, "ft")).toBe("Trench 40 m: 1\u202f056 ft of OM1; 5\u202f382 ft is the reach.");
+  });
+
+  it("are taken in metres or in feet, whatever the screen is in", () => {
+    expect(typedLength("180 m", "ft")).toBe(180);
+    expect(typedLength("16 ft", "m")).toBeCloseTo(4.8768, 6); // 16 x 0.3048
+    expect(typedLength("16FT", "m")).toBeCloseTo(4.8768, 6);
+    expect(typedLength("5,5", "m")).toBe(5.5);
+    expect(typedLength("10", "ft")).toBeCloseTo(3.048, 6);
+    expect(typedLength("1,200 m", "m")).toBe(null); // 1200 or 1.2
+    expect(typedLength("m", "m")).toBe(null);
+    expect(typedLength("12 km", "m")).toBe(null);
   });
 
   it("come back from a field as they went in", () => {

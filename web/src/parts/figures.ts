@@ -68,6 +68,13 @@ export function typed(text: string): number | null {
   return Number(cleaned);
 }
 
+/** A length in metres as a person typed it: '180 m', '16 ft', or a bare number in the unit of the screen. */
+export function typedLength(text: string, unit: Unit): number | null {
+  const parts = /^(.*?)\s*(m|ft)?$/i.exec(text.trim());
+  const value = typed(parts?.[1] ?? "");
+  return value === null ? null : fromUnit(value, (parts?.[2]?.toLowerCase() as Unit | undefined) ?? unit);
+}
+
 /** The loss basis in words, and the name that its figure has in the explanations. */
 export const BASIS = {
   "worst-case": { word: "worst case", figure: "loss.worst-case" },

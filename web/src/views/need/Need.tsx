@@ -7,7 +7,7 @@ import { useAddLink, useReference, useSuited } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { fromUnit, length, plus, rate, typed } from "../../parts/figures";
+import { length, plus, rate, typedLength } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
 import { Toggle } from "../../parts/Toggle";
 import { paint } from "../../theme";
@@ -48,17 +48,17 @@ export function Need() {
   const [show, setShow] = useState<Show>("fit");
   const [problem, setProblem] = useState<string | null>(null);
   const [pending, setPending] = useState(false);
-  const number = typed(distance);
-  const metres = useDeferredValue(number !== null && number > 0 ? fromUnit(number, unit) : null);
+  const typedM = typedLength(distance, unit);
+  const metres = useDeferredValue(typedM !== null && typedM > 0 ? typedM : null);
   const suited = useSuited(plan.id, metres, fiber || null);
   const store = () => {
     if (!from.trim() || !to.trim()) return setProblem("Name both places: where the link starts and where it ends.");
-    if (number === null) return setProblem(`Give the distance as a number in ${unit}; “${distance}” is none.`);
+    if (typedM === null) return setProblem(`Give the route length, such as 180 m or 16 ft; “${distance}” is none.`);
     if (!application) return setProblem("Choose what runs on the link: press one of the applications.");
     setProblem(null);
     setPending(true);
     add.mutate(
-      { a_place: from.trim(), b_place: to.trim(), application, distance_m: fromUnit(number, unit), fiber: fiber || null },
+      { a_place: from.trim(), b_place: to.trim(), application, distance_m: typedM, fiber: fiber || null },
       {
         onSuccess: (changed) => {
           say("Added with a complete path. Undo with u.");
