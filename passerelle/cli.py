@@ -6,7 +6,6 @@ file can't be read, with one line on standard error.
 
 import argparse
 import io
-import json
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -15,7 +14,7 @@ from passerelle.core.judge.check import TIGHT, WORKS, LinkCheck
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.refused import Refused
 from passerelle.core.words import in_metres
-from passerelle.formats.checkjson import plan_json
+from passerelle.formats.checkjson import plan_text
 from passerelle.formats.planfile import MAX_FILE_BYTES, read_plan
 
 DEFAULT_PORT = 8321
@@ -89,8 +88,7 @@ def run_check(arguments: argparse.Namespace) -> int:
     judged = check(read_plan(read_input(arguments.file)))
     checks = judged.links
     if arguments.json:
-        answer = plan_json(judged)
-        print(json.dumps(answer, ensure_ascii=False, indent=2, allow_nan=False))
+        sys.stdout.buffer.write(plan_text(judged) + b"\n")
     else:
         print(table(checks))
         said = [one.finding for one in judged.findings] + [one.finding for one in judged.backbone]

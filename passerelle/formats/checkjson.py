@@ -2,10 +2,13 @@
 
 from typing import Any
 
+from pydantic_core import to_json
+
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.judge.findings import Finding
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.light.link import Direction
+from passerelle.core.many import many_things
 from passerelle.core.plan.plan import KEYS, Plan
 from passerelle.core.words import in_metres
 
@@ -101,6 +104,12 @@ def plan_json(judged: PlanCheck) -> dict[str, Any]:
             ]
         },
     }
+
+
+def plan_text(judged: PlanCheck) -> bytes:
+    """The answers about a whole plan as JSON text, UTF-8."""
+    with many_things():
+        return to_json(plan_json(judged), indent=2, inf_nan_mode="null")
 
 
 def id_of(plan: Plan, kind: str, name: str) -> str | None:

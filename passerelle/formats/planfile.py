@@ -11,6 +11,7 @@ from typing import Annotated, Literal
 from annotated_types import Len
 
 from passerelle.core.light.site import link_of, site_of
+from passerelle.core.many import many_things
 from passerelle.core.plan.agreement import agree, unused
 from passerelle.core.plan.facts import AnyFact, Facts
 from passerelle.core.plan.fields import as_document
@@ -53,7 +54,12 @@ def read_file(data: bytes) -> tuple[Plan, Facts]:
     if len(data) > MAX_FILE_BYTES:
         limit = MAX_FILE_BYTES // 1024 // 1024
         raise Refused("", f"the file has {len(data)} bytes; at most {limit} MiB are read")
-    file: PlanFile = documents.read(PlanFile, data.removeprefix(b"\xef\xbb\xbf"))
+    with many_things():
+        return _read(data.removeprefix(b"\xef\xbb\xbf"))
+
+
+def _read(data: bytes) -> tuple[Plan, Facts]:
+    file: PlanFile = documents.read(PlanFile, data)
     plan = bound(Plan(**{key: getattr(file, key) for key in _PLAN}))
     if file.version == 1:
         plan = _with_known_links(_once_named(plan))

@@ -7,6 +7,7 @@ from typing import Any
 from pydantic import ValidationError
 from pydantic_core import ErrorDetails
 
+from passerelle.core.plan.fields import not_written
 from passerelle.core.refused import Refused
 
 
@@ -79,6 +80,8 @@ def _reason(error: ErrorDetails) -> str:
         limit = ctx.get("max_length", ctx.get("min_length"))
         bound = "at most" if kind == "too_long" else "at least"
         return f"{ctx.get('actual_length')} entries, {bound} {limit} are allowed"
+    if kind == "string_pattern_mismatch":
+        return not_written(ctx["pattern"], str(value))
     if kind == "literal_error":
         return f"{shown(value)} is not one of {ctx['expected']}"
     message = error["msg"].removeprefix("Value error, ")

@@ -9,13 +9,13 @@ from fastapi import APIRouter
 from passerelle.api import common
 from passerelle.api.context import Ctx, Number, judged
 from passerelle.api.plans.schemas import RulesBody
-from passerelle.core.judge.check import many_answers
 from passerelle.core.judge.findings import Finding, finding
 from passerelle.core.judge.rules import Verdict
 from passerelle.core.judge.together import ties_of
 from passerelle.core.judge.wholeplan import PlanCheck, check
 from passerelle.core.light.link import Link
 from passerelle.core.light.own import check_own, doubts_about
+from passerelle.core.many import many_things
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.plan.plan import Plan
@@ -146,7 +146,7 @@ def get_beside(ctx: Ctx, plan_id: Number) -> beside.Beside:
     used: Counter[str] = Counter()
     types: Counter[str] = Counter()
     taken: dict[tuple[str, str | None], dict[tuple[int | None, str], str]] = defaultdict(dict)
-    with many_answers():
+    with many_things():
         for one in now.alone.values():
             link = one.budget.link
             used.update(_uses(link))

@@ -7,7 +7,7 @@ from fastapi import APIRouter
 from passerelle.api.context import Ctx, Judged, Number, Who, changed, judged
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.change import EditLink
-from passerelle.core.judge.check import many_answers
+from passerelle.core.many import many_things
 from passerelle.core.refused import Refused
 from passerelle.core.remedies.fixing import Fix, certain_fix
 from passerelle.plans.plans import Author
@@ -20,7 +20,7 @@ CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": Conflict}}
 
 def _fixes(now: Judged) -> dict[str, tuple[schemas.FixView, Fix]]:
     found = {}
-    with many_answers():
+    with many_things():
         for check in now.check.links:
             fix = certain_fix(check)
             if fix is not None:

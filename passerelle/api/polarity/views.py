@@ -15,6 +15,7 @@ from passerelle.core.strands.methods import choices
 from passerelle.core.strands.places import ROWS, Place, positions
 from passerelle.core.strands.trace import RX, TX, Strand, maps, roles, starts_of, whole_trunk
 from passerelle.core.tables import HIGH
+from passerelle.core.tables.kinds import PART_KINDS
 
 from . import schemas
 
@@ -91,7 +92,7 @@ def _unwritten(part: Segment, unrecorded: bool) -> str:
         return f"leg {part.lane}"
     if unrecorded:
         return "not recorded"
-    return "with its run" if part.kind == "pigtail" else "straight"
+    return "with its run" if PART_KINDS[part.kind].of_its_run else "straight"
 
 
 def _used(check: LinkCheck) -> dict[Place, tuple[str, int]]:

@@ -9,6 +9,7 @@ from passerelle.core.plant.identify import ClueError, Judged, identify
 from passerelle.core.refused import Refused
 from passerelle.core.tables import HIGH, STANDARD
 from passerelle.core.tables.edition import EDITION, tables_hash
+from passerelle.core.tables.kinds import PART_KINDS, PartKind
 from passerelle.core.tables.site import CABLE_TYPES, CLUES, KINDS, POWER_CLASSES, TUBING
 
 from . import schemas
@@ -28,19 +29,23 @@ CONNECTORS = (
     "bare",
 )  # fmt: skip
 CAGES = ("SFP", "SFP+", "SFP28", "SFP56", "QSFP+", "QSFP28", "QSFP56", "QSFP-DD", "OSFP")
-DUPLEX, MULTI = ["A-B", "A-A"], ["type-A", "type-B", "type-C"]
-WIRINGS = {
-    "cord": DUPLEX + MULTI,
-    "cable": ["crossed", "straight", *MULTI],
-    "pigtail": ["straight", "crossed"],
-    "cassette": [*STANDARD.cassettes, *STANDARD.conversions],
-    "inline": ["straight"],
-}
+
+
+def _kind(row: PartKind) -> schemas.PartKindInfo:
+    wirings = row.wirings or (*STANDARD.cassettes, *STANDARD.conversions)
+    return schemas.PartKindInfo(
+        title=row.title,
+        glass=row.glass,
+        box=row.box,
+        one_thing=row.one_thing,
+        ports=row.ports,
+        wirings=list(wirings),
+    )
 
 
 @router.get("", name="getReference")
 def get() -> schemas.Reference:
-    """Fibers, applications, connectors, cages, grades, attenuators and wirings."""
+    """Fibers, applications, connectors, cages, grades, attenuators, kinds of parts and wirings."""
     return schemas.Reference(
         edition=EDITION,
         tables_sha256=tables_hash(),
@@ -63,7 +68,7 @@ def get() -> schemas.Reference:
         cages=list(CAGES),
         grades=list(STANDARD.grades),
         attenuators_db=list(STANDARD.stock_attenuators_db),
-        wirings=WIRINGS,
+        part_kinds={row.name: _kind(row) for row in PART_KINDS.values()},
         inline_parts=list(STANDARD.parts),
         lanes={row.parent: row.lanes for row in STANDARD.breakouts.values()},
     )

@@ -23,6 +23,17 @@ class ApplicationInfo(BaseModel):
     sure: bool
 
 
+class PartKindInfo(BaseModel):
+    """What is true of a kind of segment, and so which fields its form has."""
+
+    title: str
+    glass: bool
+    box: bool
+    one_thing: bool
+    ports: bool
+    wirings: list[str]
+
+
 class Reference(BaseModel):
     """What the forms offer to choose from, out of the tables; which tables they are."""
 
@@ -34,6 +45,6 @@ class Reference(BaseModel):
     cages: list[str]
     grades: list[str]
     attenuators_db: list[float]
-    wirings: dict[str, list[str]]
+    part_kinds: dict[str, PartKindInfo]
     inline_parts: list[str]
     lanes: dict[str, int] = Field(description="applications whose lanes come apart, and how many")

@@ -6,8 +6,9 @@ from passerelle.core.plan.fields import new_id
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.plan.plan import Plan
-from passerelle.core.plan.shared import KINDS, SharedPart, as_shared, filled_from, itself
+from passerelle.core.plan.shared import SharedPart, as_shared, filled_from, itself
 from passerelle.core.refused import Refused, quoted
+from passerelle.core.tables.kinds import ONE_THING
 
 from .change import Share
 
@@ -23,8 +24,8 @@ def shared(plan: Plan, change: Share) -> Plan:
         raise Refused("at", "there is no such part; the link may have changed")
     if change.name is None:
         return _with(plan, link, at, replace(segment, shared=None, turned=False))
-    if segment.kind not in KINDS:
-        raise Refused("name", f"is for one of {', '.join(KINDS)}; this is a {segment.kind}")
+    if segment.kind not in ONE_THING:
+        raise Refused("name", f"is for one of {', '.join(ONE_THING)}; this is a {segment.kind}")
     part = plan.shared_parts.named(change.name)
     if part is None:
         part = SharedPart(change.name, replace(itself(segment), id=new_id()))

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import replace
 
-from passerelle.core.light.edits import joint_between
+from passerelle.core.light.between import joint_between
 from passerelle.core.light.link import Link
 from passerelle.core.plan.agreement import unused
 from passerelle.core.plan.connectors import connector

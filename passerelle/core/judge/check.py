@@ -1,12 +1,11 @@
 """The verdict on a link: works, tight, fails or unknown, with every finding."""
 
-import gc
-from collections.abc import Iterable, Iterator
-from contextlib import contextmanager
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Final
 
 from passerelle.core.light.link import Budget, Link, budget
+from passerelle.core.many import many_things
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.tables import STANDARD, Tables
 
@@ -96,27 +95,11 @@ def check_link(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> Link
     return LinkCheck(_verdict(sums, found), crossing, in_order(folded(found)), sums)
 
 
-@contextmanager
-def many_answers() -> Iterator[None]:
-    """Pause the collector while thousands of answers are made.
-
-    Answers hold no cycles: the collector would only look through all of them again and again, and
-    the time would grow faster than the plan.
-    """
-    collecting = gc.isenabled()
-    gc.disable()
-    try:
-        yield
-    finally:
-        if collecting:
-            gc.enable()
-
-
 def check_all(
     links: Iterable[Link], rules: HouseRules, tables: Tables = STANDARD
 ) -> list[LinkCheck]:
     """Judge many links, each by itself. Raises EndError."""
-    with many_answers():
+    with many_things():
         return [check_link(link, rules, tables) for link in links]
 
 

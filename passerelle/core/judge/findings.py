@@ -1,17 +1,14 @@
 """What a finding carries, which one explains which, and in what order they are read."""
 
 from dataclasses import dataclass, replace
-from typing import Literal
 
 from passerelle.core.light.edits import Edit
+from passerelle.core.tables.kinds import Effort
 from passerelle.core.words import in_metres
 
 from .rules import NOTE, RULES, SEVERITIES, STOP, WARN, Rule, Severity
 
 __all__ = ["NOTE", "RULES", "SEVERITIES", "STOP", "WARN"]
-
-
-Effort = Literal["setting", "cord", "connectors", "part", "module", "cable"]
 
 
 @dataclass(frozen=True, slots=True)

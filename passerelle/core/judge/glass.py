@@ -7,6 +7,7 @@ from passerelle.core.light.link import Budget
 from passerelle.core.plan.house_rules import SINGLE_MODE_EVERYWHERE
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import MULTIMODE, SINGLE_MODE, STANDARD
+from passerelle.core.tables.kinds import PART_KINDS
 
 from .findings import Finding, Remedy, finding
 
@@ -74,15 +75,16 @@ def _mixes(budget: Budget) -> list[Finding]:
     return [_grade_mix(budget)] if len({fiber.rank for fiber in budget.fibers}) > 1 else []
 
 
-EASY = ("cord", "pigtail")
-"""Segments that are changed without pulling anything."""
+def _handy(segment: Segment) -> bool:
+    """It is changed without pulling anything."""
+    return PART_KINDS[segment.kind].handy
 
 
 def _odd_ones(budget: Budget, groups: list[set[str]]) -> tuple[int, ...]:
     """The segments to change: a group of cords and pigtails alone, else the smaller group."""
 
     def effort(at: tuple[int, ...]) -> tuple[bool, int]:
-        return any(budget.link.path.segment(i).kind not in EASY for i in at), len(at)
+        return any(not _handy(budget.link.path.segment(i)) for i in at), len(at)
 
     return min((segments_of(budget, group) for group in groups), key=effort)
 
@@ -97,7 +99,7 @@ def _mismatch_db(from_um: float, into_um: float) -> float | None:
 def _replaced(budget: Budget, at: tuple[int, ...], fiber: str) -> Remedy | None:
     """Change these segments for ones of another fiber; only cords and pigtails are that easy."""
     segments = [budget.link.path.segment(i) for i in at]
-    if any(s.kind not in EASY or s.loss_db is not None for s in segments):
+    if any(not _handy(s) or s.loss_db is not None for s in segments):
         return None
     kinds = f"{len(at)} segments" if len(at) > 1 else f"{segments[0].kind} at part {at[0] + 1}"
     edits = tuple(SetPart.to(replace(s, fiber=fiber)) for i, s in zip(at, segments, strict=True))

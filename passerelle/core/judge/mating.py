@@ -9,8 +9,9 @@ from passerelle.core.plan.connectors import Connector, connector
 from passerelle.core.plan.ends import Side
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.tables import STANDARD
+from passerelle.core.tables.kinds import PART_KINDS
 
-from .findings import Effort, Finding, Remedy, finding
+from .findings import Finding, Remedy, finding
 
 FACES = {True: "angled", False: "flat"}
 
@@ -119,7 +120,7 @@ def _other_pins(path: LightPath, at: int, pins: str) -> list[Remedy]:
         plug = connector(f"{end.type}/{end.polish or 'PC'}/{other}")
         ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
         is_cord = segment.kind == "cord"
-        effort: Effort = "cord" if is_cord else "part" if segment.kind == "cassette" else "cable"
+        effort = PART_KINDS[segment.kind].effort
         label = f"{segment.kind.capitalize()} {other} at part {index + 1}"
         by_rule = is_cord == (other == "unpinned")
         remedy = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
@@ -154,18 +155,20 @@ def _polish(path: LightPath, at: int, near: Connector, far: Connector) -> Findin
         for end in p.ends
     )
     odd_is_angled = angled * 2 <= plugs
-    cost = {"cord": 0, "pigtail": 1, "cassette": 2, "inline": 2, "cable": 3}
     choices = ((at - 1, 1, near, far), (at + 1, 0, far, near))
     remedies = []
     for index, which, end, model in sorted(
         choices,
-        key=lambda c: (cost[path.segment(c[0]).kind], bool(c[2].is_angled) != odd_is_angled),
+        key=lambda c: (
+            PART_KINDS[path.segment(c[0]).kind].change_rank,
+            bool(c[2].is_angled) != odd_is_angled,
+        ),
     ):
         segment = path.segment(index)
         plug = _repolished(end, model.polish)
         ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
         label = f"{segment.kind.capitalize()} with {plug.polish} at part {index + 1}"
-        effort: Effort = "cord" if segment.kind in ("cord", "pigtail") else "cable"
+        effort = PART_KINDS[segment.kind].effort
         made = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
         remedies.append((index, segment.kind, made))
     first, kind, best = remedies[0]

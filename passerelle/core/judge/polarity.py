@@ -24,6 +24,7 @@ from passerelle.core.strands.trace import (
     roles,
     starts_of,
 )
+from passerelle.core.tables.kinds import PART_KINDS
 from passerelle.core.tables.rows import Wiring
 
 from .findings import WARN, Finding, Remedy, finding
@@ -54,9 +55,9 @@ def crossings(parts: tuple[Segment | Joint, ...]) -> tuple[int, tuple[int, ...]]
         if crossed is not None:
             count += crossed
             run_is_recorded = True
-        elif part.kind == "pigtail" and part.wiring is None:
+        elif PART_KINDS[part.kind].of_its_run and part.wiring is None:
             run.append(at)
-        elif part.kind != "inline":
+        elif PART_KINDS[part.kind].glass:
             unrecorded.append(at)
     unrecorded += [] if run_is_recorded else run
     return count, tuple(unrecorded)

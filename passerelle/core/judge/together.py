@@ -17,6 +17,7 @@ from passerelle.core.plan.house_rules import ONE_A_TYPE, HouseRules
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.model import LinkUse
 from passerelle.core.plant.taking import link_use
+from passerelle.core.tables.kinds import PART_KINDS
 
 from .findings import WARN, Finding, Remedy, finding
 from .ports import usual_form
@@ -103,7 +104,7 @@ def ties_of(link: Link) -> Ties:
     seats = tuple(
         (part.shared, "lane" if part.lane else "port", part.lane or part.port, at)
         for at, part in enumerate(link.path.parts)
-        if isinstance(part, Segment) and part.shared and (part.lane or part.kind == "cassette")
+        if isinstance(part, Segment) and part.shared and (part.lane or PART_KINDS[part.kind].ports)
     )
     types = (module_type(link.a), module_type(link.b))
     use = link_use(link)

@@ -4,11 +4,13 @@ An answer remembers what it was made from, so that after a change only what chan
 something that changed, is judged again.
 """
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Hashable, Iterable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 
+from passerelle.core.light.link import Link
 from passerelle.core.light.site import BARE_SITE, Site, link_of, site_of
-from passerelle.core.plan.links import PlannedLink
+from passerelle.core.many import many_things
+from passerelle.core.plan.links import PlannedLink, alike_key
 from passerelle.core.plan.plan import EMPTY, KEYS, Plan
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.whole import plant_of
@@ -16,7 +18,7 @@ from passerelle.core.refused import Refused
 
 from .about import About
 from .backbone import check_plant
-from .check import LinkCheck, check_link, many_answers
+from .check import LinkCheck, check_link
 from .findings import Finding
 from .together import PlanFinding, Ties, Together, ties_of, together
 
@@ -76,7 +78,7 @@ def check(plan: Plan, earlier: PlanCheck | None = None) -> PlanCheck:
     known = earlier or UNJUDGED
     site = site_of(plan, (known.plan, known.site) if earlier is not None else None)
     same_rules = plan.house_rules == known.plan.house_rules and site.tables is known.site.tables
-    with many_answers():
+    with many_things():
         alone, ties, changed = _links(plan, site, known, same_rules)
     same_ties = not changed and len(ties) == len(known.ties)
     same_ends = site.devices is known.site.devices and site.spares == known.site.spares
@@ -103,6 +105,7 @@ def _links(
     """Each link by itself, its ties, and whether any ties are not as they were."""
     alone: dict[str, LinkCheck] = {}
     ties: dict[str, Ties] = {}
+    alike: dict[Hashable, LinkCheck] = {}
     changed = False
     for at, planned in enumerate(plan.links):
         key = planned.id
@@ -111,7 +114,7 @@ def _links(
             continue
         try:
             link = link_of(planned, site)
-            alone[key] = check_link(link, plan.house_rules, site.tables)
+            alone[key] = _judged(link, planned, plan, site, alike)
         except Refused as refused:
             raise refused.below(f"links[{at}]") from None
         fresh = ties_of(link)
@@ -119,6 +122,23 @@ def _links(
         ties[key] = was if was == fresh else fresh
         changed = changed or was != fresh
     return alone, ties, changed or list(ties) != list(known.ties)
+
+
+def _judged(
+    link: Link, planned: PlannedLink, plan: Plan, site: Site, alike: dict[Hashable, LinkCheck]
+) -> LinkCheck:
+    """A link by itself. Of links that are alike in all that is judged, one is looked at.
+
+    alike : the answers so far by what they depend on; those without remedies, which hold parts.
+    """
+    seen = alike_key(planned)
+    known = alike.get(seen)
+    if known is not None:
+        return replace(known, budget=replace(known.budget, link=link))
+    found = check_link(link, plan.house_rules, site.tables)
+    if not any(one.remedy or one.others for one in found.findings):
+        alike[seen] = found
+    return found
 
 
 def _as_judged(planned: PlannedLink, site: Site, known: PlanCheck) -> bool:

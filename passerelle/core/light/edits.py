@@ -25,8 +25,18 @@ from passerelle.core.plan.lightpath import (
 from passerelle.core.plan.own import OwnModule
 from passerelle.core.refused import Refused
 from passerelle.core.tables import STANDARD, Tables
-from passerelle.core.tables.rows import Wiring
+from passerelle.core.tables.kinds import PART_KINDS
 
+from .between import (
+    UNTURNED,
+    fits,
+    joint_between,
+    kept_joint,
+    mate,
+    one_bare,
+    usual_wiring,
+    wiring_together,
+)
 from .link import Link
 from .modules import End, Known
 
@@ -133,8 +143,6 @@ OPS: dict[str, type] = {
 AnyEdit = Annotated[Edit, told_by("op", OPS, "an edit has an op, one of")]
 """An edit as it travels."""
 
-USUAL_LENGTH_M = {"cord": 2.0, "pigtail": 1.0, "cable": 100.0, "cassette": 0.0, "inline": 0.0}
-
 
 def apply_all(link: Link, edits: Iterable[Edit], known: Known | None = None) -> Link:
     """Apply edits in order, all or none. Raises EditError, EndError, Refused."""
@@ -174,15 +182,6 @@ class _OwnEnds:
         ends = (link.a, link.b)
         self.devices: Mapping[str, Device] = {e.device.name: e.device for e in ends if e.device}
         self.modules: Mapping[str, OwnModule] = {e.own.name: e.own for e in ends if e.own}
-
-
-def joint_between(left: Connector | None, right: Connector | None) -> Joint:
-    """The joint that two ends ask for: a fusion splice for two bare ends, else an adapter."""
-    if left is not None and right is not None and left.is_bare and right.is_bare:
-        return Joint("fusion")
-    if left is not None and left.type.startswith("MPO"):
-        return Joint("adapter", grade="standard", keys="opposed" if left.is_angled else "aligned")
-    return Joint("adapter", grade="standard")
 
 
 def low_loss_adapters(path: LightPath, tables: Tables = STANDARD) -> tuple[SetPart, ...]:
@@ -244,16 +243,8 @@ def _set(parts: list[Part], edit: SetPart) -> list[Part]:
     return [*parts[:at], replace(edit.part, id=edit.at), *parts[at + 1 :]]
 
 
-def _mate(end: Connector | None) -> Connector | None:
-    """The plug that fits opposite `end`: the same, with the other pins."""
-    if end is None or end.pins is None:
-        return end
-    other = "unpinned" if end.pins == "pinned" else "pinned"
-    return connector(f"{end.type}/{end.polish}/{other}")
-
-
 def _insert(parts: list[Part], edit: InsertSegment) -> list[Part]:
-    if edit.loss_db is not None and edit.kind != "inline":
+    if edit.loss_db is not None and PART_KINDS[edit.kind].glass:
         raise EditError(
             f"an entered loss of {edit.loss_db:g} dB needs its source; insert the {edit.kind} "
             "first, then enter both there"
@@ -262,22 +253,22 @@ def _insert(parts: list[Part], edit: InsertSegment) -> list[Part]:
     before = _segment_at(parts, here) if here >= 0 else None
     next_at = here + 2 if before else 0
     after = _segment_at(parts, next_at) if next_at < len(parts) else None
-    left = before.ends[1] if before else _mate(after.ends[0] if after else None)
+    left = before.ends[1] if before else mate(after.ends[0] if after else None)
     right = after.ends[0] if after else None
-    near = _mate(left)
-    far = _mate(right) if right is not None else near
+    near = mate(left)
+    far = mate(right) if right is not None else near
     if edit.kind == "pigtail":
-        near, far = _one_bare(near, far)
+        near, far = one_bare(near, far)
     neighbour = before or after
     assert neighbour is not None
-    inline = edit.kind == "inline"
+    row = PART_KINDS[edit.kind]
     segment = Segment(
         kind=edit.kind,
-        length_m=USUAL_LENGTH_M[edit.kind] if edit.length_m is None else edit.length_m,
-        fiber=None if inline else neighbour.fiber or (after.fiber if after else None),
+        length_m=row.usual_length_m if edit.length_m is None else edit.length_m,
+        fiber=None if not row.glass else neighbour.fiber or (after.fiber if after else None),
         ends=(near, far),
-        wiring=None if inline else _usual_wiring(edit.kind, near),
-        loss_db=edit.loss_db if edit.loss_db is not None or not inline else 0.0,
+        wiring=usual_wiring(row, near),
+        loss_db=edit.loss_db if edit.loss_db is not None or row.glass else 0.0,
         what=edit.what,
     )
     if before is None:
@@ -288,43 +279,13 @@ def _insert(parts: list[Part], edit: InsertSegment) -> list[Part]:
         return head
     old = parts[at]
     assert isinstance(old, Joint)
-    return [*head, _kept(old, far, right), *parts[at + 1 :]]
-
-
-def _one_bare(near: Connector | None, far: Connector | None) -> tuple[Connector, Connector]:
-    """A pigtail has a plug at one end and bare glass at the other."""
-    bare = connector(BARE)
-    if near is None or near.is_bare:
-        return bare, far if far is not None and not far.is_bare else connector("LC/UPC")
-    return near, bare
-
-
-def _usual_wiring(kind: str, near: Connector | None) -> Wiring | None:
-    if near is not None and near.type.startswith("MPO"):
-        return "type-B" if kind in ("cord", "cable") else None
-    usual: dict[str, Wiring] = {"cord": "A-B", "cable": "straight"}
-    return usual.get(kind)
-
-
-def _kept(old: Joint, left: Connector | None, right: Connector | None) -> Joint:
-    """The old joint where it still suits its two ends, else the one that they ask for."""
-    wanted = joint_between(left, right)
-    return old if (old.kind == "adapter") == (wanted.kind == "adapter") else wanted
-
-
-_UNTURNED: dict[Wiring, Wiring] = {
-    "crossed": "straight",
-    "A-B": "A-A",
-    "type-B": "type-A",
-    "type-C": "type-A",
-}
-"""Of two halves only the first turns the strands, so that both together do what the whole did."""
+    return [*head, kept_joint(old, far, right), *parts[at + 1 :]]
 
 
 def _split(parts: list[Part], edit: SplitSegment) -> list[Part]:
     at = _index(parts, edit.at)
     part = _segment_at(parts, at)
-    if part.kind == "inline":
+    if not PART_KINDS[part.kind].glass:
         raise EditError(f"part {at + 1} is an inline part: it has no length to cut")
     if part.shared is not None:
         raise EditError(
@@ -344,8 +305,8 @@ def _split(parts: list[Part], edit: SplitSegment) -> list[Part]:
     second = replace(
         part,
         length_m=part.length_m - at_m,
-        ends=(_mate(inner), part.ends[1]),
-        wiring=_UNTURNED.get(part.wiring, part.wiring) if part.wiring else None,
+        ends=(mate(inner), part.ends[1]),
+        wiring=UNTURNED.get(part.wiring, part.wiring) if part.wiring else None,
         id=new_id(),
     )
     joint = joint_between(inner, inner) if edit.kind == "adapter" else Joint(edit.kind)
@@ -395,26 +356,9 @@ def _merge(parts: list[Part], at: int) -> list[Part]:
         before,
         length_m=before.length_m + after.length_m,
         ends=(before.ends[0], after.ends[1]),
-        wiring=_together(before.wiring, after.wiring),
+        wiring=wiring_together(before.wiring, after.wiring),
     )
     return [*parts[: at - 1], one, *parts[at + 2 :]]
-
-
-def _together(first: Wiring | None, second: Wiring | None) -> Wiring | None:
-    """What two pieces do to their strands as one; None where that has no name."""
-    if first is None or second is None:
-        return None
-    if second in _UNTURNED.values():  # the second leaves the strands as they come
-        return first
-    if first in _UNTURNED.values():
-        return second
-    return _UNTURNED[first] if first == second else None  # turned twice alike is not turned
-
-
-def _fits(left: Connector | None, right: Connector | None) -> bool:
-    if left is None or right is None:
-        return True
-    return left.type == right.type and left.is_angled == right.is_angled
 
 
 def _move(parts: list[Part], edit: MoveSegment) -> list[Part]:
@@ -428,7 +372,7 @@ def _move(parts: list[Part], edit: MoveSegment) -> list[Part]:
     segments.insert(place, _turned(moved, segments, place))
     chain: list[Part] = [segments[0]]
     for joint, left, right in zip(joints, segments, segments[1:], strict=False):
-        chain += [_kept(joint, left.ends[1], right.ends[0]), right]
+        chain += [kept_joint(joint, left.ends[1], right.ends[0]), right]
     return chain
 
 
@@ -436,8 +380,8 @@ def _turned(moved: Segment, others: list[Segment], place: int) -> Segment:
     """The moved segment, turned round where more of its ends fit its new neighbours that way."""
 
     def score(segment: Segment) -> int:
-        left = _fits(others[place - 1].ends[1], segment.ends[0]) if place > 0 else True
-        right = _fits(segment.ends[1], others[place].ends[0]) if place < len(others) else True
+        left = fits(others[place - 1].ends[1], segment.ends[0]) if place > 0 else True
+        right = fits(segment.ends[1], others[place].ends[0]) if place < len(others) else True
         return left + right
 
     return moved if score(moved) >= score(moved.reversed()) else moved.reversed()

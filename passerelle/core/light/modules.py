@@ -104,6 +104,8 @@ class End:
     own: OwnModule | None = None
     written: LinkEnd | None = field(default=None, compare=False, repr=False)
     """The description that it was read from, whose identity it keeps."""
+    _module: Module | None = field(default=None, init=False, compare=False, repr=False)
+    """What `resolve` made of it, once."""
 
     @classmethod
     def of(cls, spec: LinkEnd, known: "Known") -> "End":
@@ -267,6 +269,14 @@ def resolve(end: End) -> Module:
     EndError
         Unknown application, data-sheet figures without a source, or levels that contradict.
     """
+    if end._module is not None:
+        return end._module
+    module = _resolved(end)
+    object.__setattr__(end, "_module", module)
+    return module
+
+
+def _resolved(end: End) -> Module:
     sheet = _sheet(end)
     if end.application == CUSTOM:
         module = _custom(sheet)

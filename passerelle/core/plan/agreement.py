@@ -14,7 +14,7 @@ from . import sense
 from .backbone import Closure, Place
 from .fields import MAX_NAME
 from .plan import KEYS, NAMED, Plan
-from .references import named
+from .references import named, path_of
 
 TABLE_NAMES = {
     "own part": {*STANDARD.fibers, *STANDARD.grades, *STANDARD.parts},
@@ -60,13 +60,16 @@ def _strange(plan: Plan, kind: str, thing: Any) -> Iterator[tuple[str, str]]:
     """What a thing names that is not there, or that does not go with it."""
     if kind in TABLE_NAMES and thing.name in TABLE_NAMES[kind]:
         yield "name", f"{quoted(thing.name)} is the name of a row of the tables; choose another"
-    for path, names, name in named(thing):
+    for where, names, name in named(thing):
+        if names.or_table and name in TABLE_NAMES[names.kind]:
+            continue
         if name in plan.things(names.kind).by_name:
             continue
         if not names.or_table:
-            yield path, f"{quoted(name)} is not in {KEYS[names.kind]}"
-        elif names.kind == "cable type" and name not in TABLE_NAMES["cable type"]:
-            yield path, f"{name[:60]!r} is neither a row of the cable table nor in cable_types"
+            yield path_of(where), f"{quoted(name)} is not in {KEYS[names.kind]}"
+        elif names.kind == "cable type":
+            reason = f"{name[:60]!r} is neither a row of the cable table nor in cable_types"
+            yield path_of(where), reason
     if isinstance(thing, Place):
         yield from _inside_itself(plan, thing)
     if isinstance(thing, Closure):

@@ -1,13 +1,15 @@
 """The ends of a link as they are written down: application, cage, module, device and port."""
 
 from dataclasses import dataclass, field, fields
-from typing import Annotated, Any, Literal
+from operator import attrgetter
+from typing import Annotated, Literal
 
-from annotated_types import Ge, Le, Len, Predicate
+from annotated_types import Ge, Le, Len
 
 from .connectors import Connector
 from .devices import Port
 from .fields import (
+    PRINTABLE,
     ApplicationName,
     CageName,
     Described,
@@ -25,7 +27,6 @@ from .fields import (
     Thing,
     WavelengthNm,
     new_id,
-    printable,
 )
 
 Side = Literal["a", "b"]
@@ -49,6 +50,7 @@ class Figures(Described):
 
 
 FIGURES = tuple(one.name for one in fields(Figures) if one.name != "x")
+_FIGURES_OF = attrgetter(*FIGURES)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -63,7 +65,7 @@ class DataSheet(Figures):
     @property
     def is_empty(self) -> bool:
         """True where no figure is given."""
-        return self is NO_SHEET or all(getattr(self, key) is None for key in FIGURES)
+        return self is NO_SHEET or all(value is None for value in _FIGURES_OF(self))
 
 
 NO_SHEET = DataSheet()
@@ -71,10 +73,10 @@ NO_SHEET = DataSheet()
 
 def sheet_of(figures: Figures, source: str | None) -> DataSheet:
     """The figures that a description holds, as a data sheet from `source`."""
-    given: dict[str, Any] = {
-        key: value for key in FIGURES if (value := getattr(figures, key)) is not None
-    }
-    return DataSheet(source=source, **given) if given or source is not None else NO_SHEET
+    values = _FIGURES_OF(figures)
+    if source is None and not any(value is not None for value in values):
+        return NO_SHEET
+    return DataSheet(source=source, **dict(zip(FIGURES, values, strict=True)))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -100,7 +102,7 @@ class LinkEnd(Thing):
 
     application: ApplicationName
     place: PlaceName | None = None
-    cage: Annotated[str, Len(0, 40), Predicate(printable)] | None = None
+    cage: Annotated[str, Len(0, 40), PRINTABLE] | None = None
     module: FittedModule | None = None
     device: Annotated[Name, Names("device")] | None = None
     port: Port | None = None

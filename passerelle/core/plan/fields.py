@@ -149,21 +149,35 @@ def as_document(**keys: str) -> dict[str, Any]:
     return config
 
 
-def printable(text: str) -> bool:
-    """Refuse control characters, which no label and no paper can show. Raises ValueError."""
-    if text.isprintable():
-        return True
-    for char in text:
-        if unicodedata.category(char) in ("Cc", "Cs"):
-            code = f"U+{ord(char):04X}"
-            raise ValueError(f"holds the control character {code}, which cannot be printed")
-    return True
+@dataclass(frozen=True, slots=True)
+class Written:
+    """Says of which characters a text is made; a reader matches the pattern without calling back.
+
+    pattern : a regular expression that Python, ECMA 262 and Rust understand alike.
+    otherwise : the refusal of a text that does not match.
+    """
+
+    pattern: str
+    otherwise: Callable[[str], str]
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: Any) -> Any:
+        """Text of that pattern, as plain data."""
+        return handler(source) | {"pattern": self.pattern}
 
 
-def _plain_id(text: str) -> bool:
-    if not (text.isascii() and text.isalnum()):
-        raise ValueError("an id has letters and digits only, 8 to 26 of them")
-    return True
+def _control_character(text: str) -> str:
+    char = next(one for one in text if unicodedata.category(one) in ("Cc", "Cs"))
+    return f"holds the control character U+{ord(char):04X}, which cannot be printed"
+
+
+def not_written(pattern: str, text: str) -> str:
+    """The refusal of a text that does not match a pattern of these descriptions."""
+    return next(one for one in (PLAIN, PRINTABLE) if one.pattern == pattern).otherwise(text)
+
+
+PLAIN = Written("^[0-9A-Za-z]*$", lambda _: "an id has letters and digits only, 8 to 26 of them")
+PRINTABLE = Written("^[^\\u0000-\\u001f\\u007f-\\u009f]*$", _control_character)
+"""Without control characters, which no label and no paper can show."""
 
 
 def _application(name: str) -> bool:
@@ -183,10 +197,10 @@ def _date(text: str) -> bool:
     return True
 
 
-Id = Annotated[str, Len(8, 26), Predicate(_plain_id)]
-Name = Annotated[str, Len(1, MAX_NAME), Predicate(printable)]
-Text = Annotated[str, Len(1, 400), Predicate(printable)]
-Word = Annotated[str, Len(1, 40), Predicate(printable)]
+Id = Annotated[str, Len(8, 26), PLAIN]
+Name = Annotated[str, Len(1, MAX_NAME), PRINTABLE]
+Text = Annotated[str, Len(1, 400), PRINTABLE]
+Word = Annotated[str, Len(1, 40), PRINTABLE]
 Metres = Annotated[float, Ge(0), Le(MAX_LENGTH_M)]
 Length = Annotated[float, Gt(0), Le(MAX_LENGTH_M)]
 LossDb = Annotated[float, Ge(0), Le(MAX_DB)]

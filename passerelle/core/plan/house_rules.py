@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 from typing import Annotated, Final, Literal
 
-from annotated_types import Ge, Le, Len, Predicate
+from annotated_types import Ge, Le, Len
 
-from .fields import Described, RateGbps, printable
+from .fields import PRINTABLE, Described, RateGbps
 
 WORST_CASE: Final = "worst-case"
 TYPICAL: Final = "typical"
@@ -81,6 +81,6 @@ class HouseRules(Described):
     growth_gbps: RateGbps | None = None
     spares: Literal["one-a-type", "none"] = ONE_A_TYPE
     spare_strands_percent: Annotated[float, Ge(0), Le(100)] = 20.0
-    currency: Annotated[str, Len(1, 12), Predicate(printable)] = "units"
+    currency: Annotated[str, Len(1, 12), PRINTABLE] = "units"
     short_runs: Literal["copper-first", "fiber-beyond-rack"] = COPPER_FIRST
     outlying: Literal["home-run", "shared"] = HOME_RUN

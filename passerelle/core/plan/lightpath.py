@@ -13,6 +13,7 @@ from typing import Annotated, Any, Literal
 
 from annotated_types import Ge, Le, Len
 
+from passerelle.core.tables.kinds import PART_KINDS
 from passerelle.core.tables.rows import Keys, Wiring
 
 from .connectors import Connector
@@ -111,7 +112,7 @@ class Segment(Thing):
 
     def reversed(self) -> "Segment":
         """The same segment seen from the other end."""
-        alike = self.kind == "cassette" and self.ends[0] == self.ends[1]
+        alike = PART_KINDS[self.kind].ports and self.ends[0] == self.ends[1]
         front: Literal["a", "b"] | None = "b" if alike else None
         if self.front is not None:
             front = "a" if self.front == "b" else "b"

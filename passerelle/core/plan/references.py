@@ -15,6 +15,7 @@ from .things import Things
 
 EACH = "[]"
 Steps = tuple[str, ...]
+Where = tuple[str | int, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,49 +76,69 @@ def _text(value: Any) -> str:
     return value if isinstance(value, str) else str(value.name)
 
 
-def _values(thing: Any, steps: Steps) -> Iterator[tuple[Steps, str]]:
-    """Each name under the steps, with the place where it stands."""
-    if thing is None:
-        return
-    if not steps:
-        yield (), _text(thing)
-        return
-    head, rest = steps[0], steps[1:]
-    if head == EACH:
-        for at, one in enumerate(thing):
-            for where, name in _values(one, rest):
-                yield (f"[{at}]", *where), name
-        return
-    for where, name in _values(getattr(thing, head, None), rest):
-        yield (head, *where), name
+class _Branch:
+    """References under one field, or under each of a list, so that a thing is walked once."""
+
+    __slots__ = ("deeper", "each", "here")
+
+    def __init__(self) -> None:
+        self.here: list[Names] = []
+        self.each: _Branch | None = None
+        self.deeper: dict[str, _Branch] = {}
+
+    def add(self, steps: Steps, names: Names) -> None:
+        """Take in a reference."""
+        if not steps:
+            self.here.append(names)
+        elif steps[0] == EACH:
+            self.each = self.each or _Branch()
+            self.each.add(steps[1:], names)
+        else:
+            self.deeper.setdefault(steps[0], _Branch()).add(steps[1:], names)
+
+    def collect(self, thing: Any, where: Where, found: "list[tuple[Where, Names, str]]") -> None:
+        """Add what a thing names to what was found; nothing is said of what it leaves out."""
+        for names in self.here:
+            found.append((where, names, _text(thing)))
+        if self.each is not None:
+            for at, one in enumerate(thing):
+                self.each.collect(one, (*where, at), found)
+        for field, branch in self.deeper.items():
+            value = getattr(thing, field, None)
+            if value is not None:
+                branch.collect(value, (*where, field), found)
 
 
-def named(thing: Any) -> Iterator[tuple[str, Names, str]]:
-    """Each name that a thing holds: where it stands as a JSON path, what it names, the name."""
-    for reference in references(type(thing)):
-        for where, name in _values(thing, reference.steps):
-            path = "".join(step if step.startswith("[") else f".{step}" for step in where)
-            yield path.removeprefix("."), reference.names, name
+@cache
+def _tree(kind: type) -> _Branch:
+    root = _Branch()
+    for reference in references(kind):
+        root.add(reference.steps, reference.names)
+    return root
+
+
+def named(thing: Any) -> list[tuple[Where, Names, str]]:
+    """Each name that a thing holds: the steps to where it stands, what it names, the name."""
+    found: list[tuple[Where, Names, str]] = []
+    kind: type = type(thing)
+    _tree(kind).collect(thing, (), found)
+    return found
+
+
+def path_of(where: Where) -> str:
+    """Steps as a JSON path."""
+    text = "".join(f"[{step}]" if isinstance(step, int) else f".{step}" for step in where)
+    return text.removeprefix(".")
 
 
 def names_any(thing: Any, kind: str, names: set[str]) -> bool:
     """Whether a thing names one of these things of a kind."""
-    return any(
-        name in names
-        for reference in references(type(thing))
-        if reference.names.kind == kind
-        for _, name in _values(thing, reference.steps)
-    )
+    return any(of.kind == kind and name in names for _, of, name in named(thing))
 
 
 def needs_any(thing: Any, kind: str, names: set[str]) -> bool:
     """Whether a thing cannot be without one of these things of a kind."""
-    return any(
-        name in names
-        for reference in references(type(thing))
-        if reference.names.kind == kind and reference.names.needed
-        for _, name in _values(thing, reference.steps)
-    )
+    return any(of.needed and of.kind == kind and name in names for _, of, name in named(thing))
 
 
 _GONE = object()

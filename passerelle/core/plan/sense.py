@@ -9,6 +9,7 @@ from typing import Any
 
 from passerelle.core.refused import Refused, quoted
 from passerelle.core.tables.copper import copper_row
+from passerelle.core.tables.kinds import BOXES, ONE_THING, PART_KINDS
 from passerelle.core.tables.site import CABLE_TYPES
 
 from .backbone import Cable, Closure, CopperRun, Feed, OwnCableType, Pathway, Place
@@ -16,7 +17,7 @@ from .devices import Device
 from .fields import MAX_LENGTH_M
 from .lightpath import UNSAID, Joint, PathError, Segment, check_chain
 from .links import PlannedLink
-from .shared import KINDS, SharedPart, itself
+from .shared import SharedPart, itself
 
 Fault = tuple[str, str]
 """Where it stands, below the thing, and what is wrong."""
@@ -30,7 +31,7 @@ def check(thing: Any) -> None:
 
 
 def _segment(part: Segment) -> Iterator[Fault]:
-    if part.part is not None and part.kind not in ("inline", "cassette"):
+    if part.part is not None and part.kind not in BOXES:
         yield "part", f"is for cassettes and inline parts; this is a {part.kind}"
     if part.cable is not None and part.kind != "cable":
         yield "cable", f"is for cable segments; this is a {part.kind}"
@@ -39,11 +40,11 @@ def _segment(part: Segment) -> Iterator[Fault]:
             yield "strand_numbers", "names strands, but no cable is named"
         if len(set(part.strand_numbers)) < len(part.strand_numbers):
             yield "strand_numbers", "names a strand twice"
-    if part.shared is not None and part.kind not in KINDS:
-        yield "shared", f"is for one of {', '.join(KINDS)}; this is a {part.kind}"
+    if part.shared is not None and part.kind not in ONE_THING:
+        yield "shared", f"is for one of {', '.join(ONE_THING)}; this is a {part.kind}"
     if part.turned and part.shared is None:
         yield "turned", "is for shared parts, and no shared part is named"
-    if part.kind == "inline":
+    if not PART_KINDS[part.kind].glass:
         if part.loss_db is None and part.part is None:
             yield "loss_db", "is missing; an inline part has a loss of its own"
         return
@@ -58,8 +59,8 @@ def _segment(part: Segment) -> Iterator[Fault]:
 
 def _shared(thing: SharedPart) -> Iterator[Fault]:
     part = thing.part
-    if part.kind not in KINDS:
-        yield "part", f"is a {part.kind}; a shared part is one of {', '.join(KINDS)}"
+    if part.kind not in ONE_THING:
+        yield "part", f"is a {part.kind}; a shared part is one of {', '.join(ONE_THING)}"
     for path, reason in _segment(part):
         yield f"part.{path}", reason
     if part.cable is not None or part != itself(part):

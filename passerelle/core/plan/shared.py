@@ -13,9 +13,6 @@ from .fields import Name, PlaceName, Thing
 from .lightpath import Segment
 from .links import PlannedLink
 
-KINDS = ("cord", "cassette", "pigtail", "inline")
-"""Kinds of segments that can be one thing; a cable is one of the plan's cables."""
-
 
 @dataclass(frozen=True, slots=True)
 class SharedPart(Thing):

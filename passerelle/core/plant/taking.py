@@ -12,13 +12,14 @@ from passerelle.core.light.modules import resolve
 from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.lightpath import Joint, LengthFrom, LightPath, Part, PathError, Segment
+from passerelle.core.tables.kinds import PART_KINDS
 
 from .model import LinkUse, Plant, Use, lengths
 from .strands import StrandError, Stretch, followed
 
 SAME_WINDOW_NM = 100.0
 """A measured loss counts for a link whose light is in the window that it was measured in."""
-_PIGTAIL_M = 1.0
+PIGTAIL_M = PART_KINDS["pigtail"].usual_length_m
 _BARE = connector("bare")
 _NO_SEGMENT = Segment("cable")
 
@@ -149,7 +150,7 @@ def take(plant: Plant, link: Link, at: int, cable: str, numbers: tuple[int, ...]
         raise StrandError(f"“{cable}” is not in cables")
     parts = link.path.parts
     here = parts[at] if 0 <= at < len(parts) else None
-    if not isinstance(here, Segment) or here.kind not in ("cable", "pigtail"):
+    if not isinstance(here, Segment) or not PART_KINDS[here.kind].fixed:
         raise StrandError(
             f"part {at + 1} is not a cable; choose the cable run to be put on strands"
         )
@@ -209,7 +210,7 @@ def _run(parts: tuple[Part, ...], at: int) -> tuple[int, int]:
 
     def inner(joint: Part, other: Part) -> bool:
         spliced = isinstance(joint, Joint) and joint.kind in ("fusion", "mechanical")
-        return spliced and isinstance(other, Segment) and other.kind in ("cable", "pigtail")
+        return spliced and isinstance(other, Segment) and PART_KINDS[other.kind].fixed
 
     first = last = at
     while first >= 2 and inner(parts[first - 1], parts[first - 2]):
@@ -258,7 +259,7 @@ def _terminate(plant: Plant, built: list[Part], stretch: Stretch, side: int, old
     kind = end.kind or ("pigtails" if old.kind == "pigtail" else "factory")
     plug = connector(end.connector) if end.connector else old.ends[side]
     if kind == "pigtails":
-        tail = old if old.kind == "pigtail" else Segment("pigtail", _PIGTAIL_M, cable.fiber)
+        tail = old if old.kind == "pigtail" else Segment("pigtail", PIGTAIL_M, cable.fiber)
         ends = (plug, _BARE) if side == 0 else (_BARE, plug)
         tail = replace(tail, fiber=cable.fiber, ends=ends)
         if side == 0:

@@ -8,7 +8,8 @@ from dataclasses import dataclass, replace
 
 from passerelle.core.judge.check import TIGHT, WORKS, LinkCheck, check_link
 from passerelle.core.judge.levels import uncertain_figures
-from passerelle.core.light.edits import apply_all, joint_between, low_loss_adapters
+from passerelle.core.light.between import joint_between
+from passerelle.core.light.edits import apply_all, low_loss_adapters
 from passerelle.core.light.link import Link, budget
 from passerelle.core.light.modules import End
 from passerelle.core.plan.connectors import Connector, connector

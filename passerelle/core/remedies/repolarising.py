@@ -6,13 +6,14 @@ trunk last. Nothing is offered that leaves a strand in the wrong place.
 
 from itertools import combinations
 
-from passerelle.core.judge.findings import Effort, Remedy
+from passerelle.core.judge.findings import Remedy
 from passerelle.core.judge.polarity import CROSSED, judged
 from passerelle.core.light.edits import SetPart
 from passerelle.core.light.link import Budget
 from passerelle.core.plan.lightpath import LightPath
 from passerelle.core.strands.changes import Change, changes
 from passerelle.core.strands.methods import methods_of
+from passerelle.core.tables.kinds import Effort
 
 EFFORT = {"clip": 1, "cord": 2, "adapter": 3, "cassette": 5, "splice": 6, "trunk": 12}
 """What a change costs in hands and money: only the order counts."""

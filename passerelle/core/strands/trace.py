@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from passerelle.core.light.modules import Module
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.tables import STANDARD, Tables
+from passerelle.core.tables.kinds import PART_KINDS
 
 from .places import PLUGS, Place, Wires, front_is_near, of_joint, of_segment, positions
 
@@ -59,8 +60,8 @@ def maps(path: LightPath, tables: Tables = STANDARD) -> tuple[list[Wires | None]
         part = path.parts[at]
         if one is not None:
             continue
-        pigtail = isinstance(part, Segment) and part.kind == "pigtail"
-        if pigtail and any(p.wiring for p in _run(path, at)):
+        of_its_run = isinstance(part, Segment) and PART_KINDS[part.kind].of_its_run
+        if of_its_run and any(p.wiring for p in _run(path, at)):
             found[at] = of_segment(replace(path.segment(at), wiring="straight"), tables)
         else:
             unrecorded.append(at)
@@ -96,7 +97,7 @@ def port_at(path: LightPath, side: str) -> int | None:
     """The duplex port that the link uses of the cassette nearest to an end, where recorded."""
     segments = [p for p in path.parts if isinstance(p, Segment)]
     for segment in segments if side == "a" else reversed(segments):
-        if segment.kind == "cassette":
+        if PART_KINDS[segment.kind].ports:
             return segment.port
     return None
 

@@ -104,7 +104,7 @@ class Tables:
         listed = " or ".join(f"{row.from_nm:g} to {row.to_nm:g}" for row in ranges)
         return f"{wavelength_nm:g} nm is not used in {mode} fiber: {listed} nm is"
 
-    @property
+    @cached_property
     def grades(self) -> tuple[str, ...]:
         """Every grade of mated pair that there is a figure for."""
         return tuple(dict.fromkeys([*(grade for _, grade in self.mated_pairs), "reference"]))

@@ -6,14 +6,14 @@ import pytest
 
 from passerelle.core.plan.backbone import Cable, Closure, Group, Place, Splice
 from passerelle.core.plan.plan import KEYS, NAMED, TYPES
-from passerelle.core.plan.references import named, names_any, needs_any, renamed, without
+from passerelle.core.plan.references import named, names_any, needs_any, path_of, renamed, without
 from passerelle.demo_data import demo_plan
 
 CABLE = Cable("C-1", "Hall", "Hut", "OS2", 12, route=("W-1", "W-2"), pull_points=("Pit",))
 
 
 def test_a_cable_names_its_ends_its_pathways_and_where_it_is_pulled_out():
-    found = {(path, names.kind, name) for path, names, name in named(CABLE)}
+    found = {(path_of(where), names.kind, name) for where, names, name in named(CABLE)}
     assert {("a", "place", "Hall"), ("b", "place", "Hut"), ("pull_points[0]", "place", "Pit"),
             ("route[0]", "pathway", "W-1"), ("route[1]", "pathway", "W-2"),
             ("fiber", "own part", "OS2")} <= found  # fmt: skip

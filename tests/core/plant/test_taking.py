@@ -29,7 +29,7 @@ def duplex():
     made = link(
         "10GBASE-LR", path(cord(), Segment("cable", 100.0, "OM3", (None, None), "crossed"), cord())
     )
-    ends = [end.__class__(**{f: getattr(end, f) for f in end.__slots__} | {"place": p})
+    ends = [replace(end, place=p)
             for end, p in ((made.a, "A"), (made.b, "B"))]  # fmt: skip
     return made.__class__("test", ends[0], ends[1], made.path)
 

@@ -1405,7 +1405,7 @@ export interface paths {
         };
         /**
          * Getreference
-         * @description Fibers, applications, connectors, cages, grades, attenuators and wirings.
+         * @description Fibers, applications, connectors, cages, grades, attenuators, kinds of parts and wirings.
          */
         get: operations["getReference"];
         put?: never;
@@ -3801,6 +3801,24 @@ export interface components {
             typical: number | null;
         };
         /**
+         * PartKindInfo
+         * @description What is true of a kind of segment, and so which fields its form has.
+         */
+        PartKindInfo: {
+            /** Title */
+            title: string;
+            /** Glass */
+            glass: boolean;
+            /** Box */
+            box: boolean;
+            /** One Thing */
+            one_thing: boolean;
+            /** Ports */
+            ports: boolean;
+            /** Wirings */
+            wirings: string[];
+        };
+        /**
          * PassingLink
          * @description A link that passes a shared part, with its port or lane where it is recorded.
          */
@@ -4508,9 +4526,9 @@ export interface components {
             grades: string[];
             /** Attenuators Db */
             attenuators_db: number[];
-            /** Wirings */
-            wirings: {
-                [key: string]: string[];
+            /** Part Kinds */
+            part_kinds: {
+                [key: string]: components["schemas"]["PartKindInfo"];
             };
             /** Inline Parts */
             inline_parts: string[];

@@ -34,6 +34,7 @@ export function PartEditor({ link, at, part, path, count, reference, onEdit, onW
   const [more, setMore] = useState(false);
   const { plan } = useOpenPlan();
   const segment = isSegment(part) ? part : null;
+  const kind = kindOf(part, reference);
   const cable = segment?.cable;
   const fromPart =
     part.loss_db != null ||
@@ -43,9 +44,8 @@ export function PartEditor({ link, at, part, path, count, reference, onEdit, onW
     segment?.existing ||
     segment?.fiber_from != null ||
     segment?.clip != null ||
-    segment?.segment === "cassette" ||
-    segment?.lane != null ||
-    segment?.segment === "inline";
+    kind?.box ||
+    segment?.lane != null;
   const told = !cable && fromPart;
   const set = (next: PartDoc) => onEdit([{ op: "set-part", at: idOf(part), part: next }]);
   return (
@@ -66,7 +66,7 @@ export function PartEditor({ link, at, part, path, count, reference, onEdit, onW
         ) : (
           <JointFields key={at} part={part} reference={reference} set={set} />
         )}
-        {segment && segment.segment !== "cable" && (more || segment.shared || segment.segment === "cassette" || segment.lane != null) && (
+        {segment && kind?.one_thing && (more || segment.shared || kind.ports || segment.lane != null) && (
           <SharedPart key={`shared-${idOf(part)}`} link={link} part={segment} />
         )}
         {(more || told) && <MoreFields key={`more-${at}`} part={part} reference={reference} set={set} />}
@@ -76,6 +76,9 @@ export function PartEditor({ link, at, part, path, count, reference, onEdit, onW
   );
 }
 
+/** What is true of a part's kind as such; null for a joint. */
+const kindOf = (part: PartDoc, reference: Choices) => (isSegment(part) ? (reference.part_kinds[part.segment] ?? null) : null);
+
 interface FieldsProps<Doc> {
   part: Doc;
   reference: Choices;
@@ -83,8 +86,8 @@ interface FieldsProps<Doc> {
 }
 
 /** A loss in place of the table's needs a source: the figure waits until that is given. */
-function LossFields({ part, set }: { part: PartDoc; set: (next: PartDoc) => Promise<unknown> }) {
-  const inline = isSegment(part) && part.segment === "inline";
+function LossFields({ part, reference, set }: FieldsProps<PartDoc>) {
+  const inline = kindOf(part, reference)?.glass === false;
   const entered = part.loss_db != null;
   const [waiting, setWaiting] = useState<number | null>(null);
   return (
@@ -125,6 +128,7 @@ function LossFields({ part, set }: { part: PartDoc; set: (next: PartDoc) => Prom
 function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
   const { unit } = useSettings();
   const { ends } = part;
+  const { glass = true, wirings = [] } = kindOf(part, reference) ?? {};
   const setEnd = (which: 0 | 1) => (value: string) => {
     const next: (string | null)[] = [ends[0] ?? null, ends[1] ?? null];
     next[which] = value || null;
@@ -133,14 +137,12 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
   return (
     <>
       <TextField
-        label={part.segment === "inline" ? "What" : "Label"}
+        label={glass ? "Label" : "What"}
         width="86px"
-        value={(part.segment === "inline" ? part.what : part.label) ?? ""}
-        onCommit={(text) =>
-          set(part.segment === "inline" ? { ...part, what: emptyToNull(text) } : { ...part, label: emptyToNull(text) })
-        }
+        value={(glass ? part.label : part.what) ?? ""}
+        onCommit={(text) => set(glass ? { ...part, label: emptyToNull(text) } : { ...part, what: emptyToNull(text) })}
       />
-      {part.segment !== "inline" && (
+      {glass && (
         <TextField
           label="Length"
           width="88px"
@@ -151,7 +153,7 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
           onCommit={(text) => set({ ...part, length_m: typedLength(text, unit) ?? part.length_m })}
         />
       )}
-      {part.segment !== "inline" && (
+      {glass && (
         <Choice
           label="Fiber"
           width="104px"
@@ -170,14 +172,14 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
           onChange={setEnd(which)}
         />
       ))}
-      {part.segment !== "inline" && (
+      {glass && (
         <Choice
           label="Wiring"
           width="108px"
           value={part.wiring ?? ""}
           options={[
             ...RECORDED,
-            ...(reference.wirings[part.segment] ?? []).map((w) => ({ value: w, label: wiringWord(w) })),
+            ...wirings.map((w) => ({ value: w, label: wiringWord(w) })),
           ]}
           onChange={(wiring) => set({ ...part, wiring: (wiring || null) as SegmentDoc["wiring"] })}
         />
@@ -189,8 +191,9 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
 /** What is rarely needed: strands, mode conditioning, and a loss in place of the table's. */
 function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
   const any = isSegment(part) ? part : null;
-  const segment = any && any.segment !== "inline" ? any : null;
-  const boxed = any?.segment === "inline" || any?.segment === "cassette";
+  const kind = kindOf(part, reference);
+  const segment = any && kind?.glass ? any : null;
+  const boxed = kind?.box;
   return (
     <>
       {any && boxed && <BoxFields part={any} reference={reference} set={set} />}
@@ -205,7 +208,7 @@ function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
           onChange={(lane) => set({ ...segment, lane: lane === "" ? null : Number(lane) })}
         />
       )}
-      {segment && segment.segment !== "cassette" && (
+      {segment && !kind?.ports && (
         <TextField
           label="Strands"
           width="64px"
@@ -224,7 +227,7 @@ function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
           onChange={(value) => set({ ...segment, conditioning: value === "yes" })}
         />
       )}
-      <LossFields part={part} set={set} />
+      <LossFields part={part} reference={reference} set={set} />
     </>
   );
 }
