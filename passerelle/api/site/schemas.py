@@ -130,11 +130,15 @@ class RunLoss(BaseModel):
 
 
 class RunView(BaseModel):
-    """A strand from panel to panel, without end connections. unknown : why nothing can be said."""
+    """A strand from panel to panel, without end connections.
+
+    unknown : why nothing can be said. guesses : what the figures rest on that nobody has measured.
+    """
 
     length_m: float | None
     losses: list[RunLoss]
     unknown: str | None
+    guesses: list[str]
 
 
 class StrandRow(BaseModel):

@@ -14,7 +14,7 @@ from passerelle.core.plant.fates import Outage
 from passerelle.core.plant.model import LinkUse, Plant, lengths
 from passerelle.core.plant.pulling import A, B, Pull, friction_of, propose, pull
 from passerelle.core.plant.raceway import filling, free_bore_mm, lie
-from passerelle.core.plant.runs import run_of
+from passerelle.core.plant.runs import guesses, run_of
 from passerelle.core.plant.strands import StrandError, followed, next_free, strands, taken
 from passerelle.core.plant.taking import strands_needed
 from passerelle.core.plant.whole import positions
@@ -180,10 +180,12 @@ def _run_losses(check: PlanCheck, cable: Cable, number: int) -> views.RunView:
     rules, tables = check.plan.house_rules, check.site.tables
     bare = replace(rules, repair_splices=0, ageing_db=0.0, safety_margin_db=0.0)
     losses, length_m = [], None
+    doubts: tuple[str, ...] = ()
     try:
         for nm in tables.tested_at_nm[tables.fibers[cable.fiber].mode]:
             run = run_of(check.plant, cable, number, nm)
             loss, length_m = run.loss(nm, bare, tables), run.path.length_m
+            doubts = guesses(run)
             losses.append(
                 views.RunLoss(
                     nm=nm,
@@ -192,8 +194,10 @@ def _run_losses(check: PlanCheck, cable: Cable, number: int) -> views.RunView:
                 )
             )
     except StrandError as error:
-        return views.RunView(length_m=None, losses=[], unknown=str(error))
-    return views.RunView(length_m=rounded(length_m, 1), losses=losses, unknown=None)
+        return views.RunView(length_m=None, losses=[], unknown=str(error), guesses=[])
+    return views.RunView(
+        length_m=rounded(length_m, 1), losses=losses, unknown=None, guesses=list(doubts)
+    )
 
 
 def _spliced_to(plant: Plant, cable: Cable, number: int) -> str | None:

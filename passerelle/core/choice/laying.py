@@ -58,9 +58,12 @@ class Laid:
 
 
 def cable_size(needed: int, spare_percent: float) -> int:
-    """The smallest cable with the spares that the house rule asks for."""
+    """The smallest cable with the spares that the house rule asks for.
+
+    Where no cable has so many, the largest; never less than is needed, be it a size of no table.
+    """
     wanted = needed / (1 - min(spare_percent, 90) / 100)
-    return next((size for size in SIZES if size >= wanted - 1e-9), SIZES[-1])
+    return next((size for size in SIZES if size >= wanted - 1e-9), max(SIZES[-1], needed))
 
 
 def strands_together(links: tuple[Link, ...]) -> int:

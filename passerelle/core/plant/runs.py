@@ -33,6 +33,17 @@ def run_of(plant: Plant, cable: Cable, number: int, wavelength_nm: float) -> Run
     return Run(LightPath(tuple(parts)), places)
 
 
+def guesses(run: Run) -> tuple[str, ...]:
+    """What of a run's cables is only a guess, a phrase each: its figures are then no better."""
+    return tuple(
+        f"the {what} of “{part.cable}” is a guess"
+        for part in run.path.parts
+        if isinstance(part, Segment) and part.cable is not None
+        for what, known_from in (("length", part.length_from), ("grade", part.fiber_from))
+        if known_from == "guess"
+    )
+
+
 def _good(cable: Cable, number: int) -> None:
     if any(note.strand == number and note.state == "bad" for note in cable.strand_notes):
         raise StrandError(f"strand {number} of “{cable.name}” is bad")

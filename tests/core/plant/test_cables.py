@@ -3,12 +3,9 @@
 import pytest
 
 from passerelle.core.judge.backbone import check_plant
-from passerelle.core.plan.backbone import Cable, Other, Reel, Slack, StrandNote
+from passerelle.core.plan.backbone import Cable, Other, StrandNote
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plant.model import lengths
-from passerelle.core.plant.reels import cut_plan
-from passerelle.core.plant.strands import colour, next_free, strands
-from tests.planting import cable, kind, plant, standard, use, way
+from tests.planting import cable, kind, plant, use, way
 
 
 def rules(ways, *cables, links=(), **more):
@@ -97,35 +94,6 @@ def test_spares_by_house_rule(strands_, expected):
     assert ("cable.spare-low" in strict) == (strands_ != 2)
 
 
-def test_strand_colours_and_tubes():
-    one = cable("C", "A", "B", strands=30)
-    rows = strands(plant((), (one,)), one)
-    assert [str(colour(n)) for n in (1, 12, 13, 25)] == [
-        "blue", "aqua", "blue, one stripe", "blue, two stripes",
-    ]  # fmt: skip
-    assert (rows[25].tube, rows[25].in_tube, rows[25].colour.base, rows[25].tube_colour.base) == (
-        3, 2, "orange", "green",
-    )  # fmt: skip
-
-
-def test_the_next_free_pair_stays_in_one_tube():
-    notes = tuple(StrandNote(n, "reserved") for n in range(1, 12))
-    one = cable("C", "A", "B", strands=24, strand_notes=notes)
-    assert next_free(plant((), (one,)), one, 2) == (13, 14)  # 12 is free, but its pair is not
-    assert next_free(plant((), (one,)), one, 1) == (12,)
-    assert next_free(plant((), (one,)), one, 14) == ()
-
-
-def test_lengths_to_order():
-    """100 m of route, 3 m of slack at each end by default, 8 m in a chamber: 114; 5 % waste."""
-    one = Cable("C", "A", "B", "OS2", 12, standard("Outdoor, loose tube, all"), ("w",),
-                slack_on_way=(Slack("M", 8.0),))  # fmt: skip
-    known = lengths(plant((way("w", "A", "B"),), (one,)), one)
-    assert (known.route_m, known.slack_m, known.needed_m) == (100, 14, 114)
-    assert known.order_m == pytest.approx(119.7)
-    assert known.glass_m == pytest.approx(115.14)  # 1 % helix of stranded loose tube
-
-
 def test_a_cable_too_short_and_a_route_with_a_gap():
     ways = (way("w", "A", "M", 50), way("v", "N", "B", 50))
     found = rules(ways, cable("C", "A", "B", "w", "v", length_m=99.0))
@@ -134,22 +102,3 @@ def test_a_cable_too_short_and_a_route_with_a_gap():
     joined = (way("w", "A", "M", 50), way("v", "B", "M", 50))  # recorded the other way round
     fine = rules(joined, cable("C", "A", "B", "w", "v", length_m=100.0))
     assert not {"route.gap", "route.length"} & set(fine)
-
-
-def test_the_cut_plan_leaves_the_longest_ends():
-    """500 and 300 from 1000 leave 200, enough for the wish; 400 takes the reel of 450."""
-    ways = tuple(
-        way(n, "A", to, m)
-        for n, to, m in (("a", "B", 500), ("b", "C", 300), ("c", "D", 400), ("d", "E", 150))
-    )
-    wanted = (("x", "B", "a", 500.0), ("y", "C", "b", 300.0), ("z", "D", "c", 400.0))
-    cables = tuple(cable(n, "A", to, w, length_m=m) for n, to, w, m in wanted)
-    wish = cable("extra", "A", "E", "d", wish=True, length_m=150.0)
-    reels = {n: Reel(n, "test cable", m) for n, m in (("big", 1000.0), ("small", 450.0))}
-    made = cut_plan(plant(ways, (*cables, wish), reels=reels))
-    assert {r.reel.name: ([c.cable for c in r.cuts], r.left_m) for r in made.reels} == {
-        "big": (["x", "y"], 200.0), "small": (["z"], 50.0),
-    }  # fmt: skip
-    assert made.reels[0].serves == "extra"
-    short = cut_plan(plant(ways, cables, reels={"small": reels["small"]}))
-    assert [(c.cable, c.longest_m) for c in short.short] == [("x", 450.0), ("y", 50.0)]

@@ -4668,7 +4668,9 @@ export interface components {
         };
         /**
          * RunView
-         * @description A strand from panel to panel, without end connections. unknown : why nothing can be said.
+         * @description A strand from panel to panel, without end connections.
+         *
+         *     unknown : why nothing can be said. guesses : what the figures rest on that nobody has measured.
          */
         RunView: {
             /** Length M */
@@ -4677,6 +4679,8 @@ export interface components {
             losses: components["schemas"]["RunLoss"][];
             /** Unknown */
             unknown: string | null;
+            /** Guesses */
+            guesses: string[];
         };
         /**
          * SchoolCostView

@@ -47,6 +47,7 @@ export function StrandGrid({ cable, onNote }: Props) {
     }, refuse);
   const spliced = view.strands.some((s) => s.spliced_to);
   const waves = view.strands.find((s) => s.run.losses.length)?.run.losses.map((l) => l.nm) ?? [];
+  const guesses = [...new Set(view.strands.flatMap((s) => s.run.guesses))];
   const tubes = new Set(view.strands.map((s) => s.tube)).size;
   return (
     <Box data-strands="">
@@ -177,13 +178,23 @@ export function StrandGrid({ cable, onNote }: Props) {
                   </Table.Cell>
                 )}
                 <Table.Cell>
-                  {row.run.unknown ?? <Mono>{row.run.losses.map((l) => db(l.worst_case_db)).join("/")}</Mono>}
+                  {row.run.unknown ?? (
+                    <Mono title={row.run.guesses.join("; ") || undefined}>
+                      {row.run.guesses.length > 0 && "about "}
+                      {row.run.losses.map((l) => db(l.worst_case_db)).join("/")}
+                    </Mono>
+                  )}
                 </Table.Cell>
               </Table.Row>
             );
           })}
         </Table.Body>
       </Table.Root>
+      {guesses.length > 0 && (
+        <Text mt="1" fontSize="14px" data-guesses="">
+          About: {guesses.join("; ")}. Measure it, then the loss stands.
+        </Text>
+      )}
     </Box>
   );
 }

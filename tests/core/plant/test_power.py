@@ -1,11 +1,10 @@
-"""Voltage worked by hand, classes as published, and clues that narrow down."""
+"""Voltage worked by hand, classes as published."""
 
 from dataclasses import replace
 
 import pytest
 
 from passerelle.core.plan.backbone import Feed, Place
-from passerelle.core.plant.identify import ClueError, identify
 from passerelle.core.plant.power import awg_area_mm2, load_voltage, loop_ohm, supply
 from tests.planting import plant
 
@@ -63,54 +62,3 @@ def test_mains_are_what_the_survey_says():
         "fails",
         "works",
     ]
-
-
-def grades(found):
-    return [one.candidate.grade for one in found.candidates]
-
-
-@pytest.mark.parametrize(
-    ("clues", "left", "certainty", "next_clue"),
-    [
-        ({"sheath": "orange"}, {"OM1", "OM2"}, "guess", "print_core"),
-        ({"sheath": "orange", "print_core": "62.5/125"}, {"OM1"}, "print", None),
-        ({"sheath": "aqua"}, {"OM3", "OM4"}, "guess", "print_grade"),
-        ({"sheath": "violet"}, {"OM4"}, "guess", None),
-        ({"sheath": "lime"}, {"OM5"}, "guess", None),
-        ({"sheath": "yellow"}, {"OS1", "OS1a", "OS2"}, "guess", "print_grade"),
-        ({"body": "green", "angled": "angled"}, {"OS1", "OS1a", "OS2"}, "guess", "print_grade"),
-        ({"sheath": "black", "print_grade": "OM2"}, {"OM2"}, "print", None),
-        ({"print_core": "50/125", "body": "aqua"}, {"OM3", "OM4"}, "guess", "print_grade"),
-    ],
-)
-def test_clues_narrow_down(clues, left, certainty, next_clue):
-    found = identify(clues)
-    best = {g for g in grades(found) if not found.candidates[grades(found).index(g)].against}
-    assert best == left
-    assert found.certainty == certainty
-    assert (found.next_clue.key if found.next_clue else None) == next_clue
-
-
-def test_the_print_beats_the_colour_and_says_so():
-    found = identify({"sheath": "aqua", "print_grade": "OM1"})
-    assert grades(found) == ["OM1"]
-    assert found.contradictions == (
-        "Printed OM1, yet colour of the sheath: aqua; usual for OM1: orange or slate: "
-        "the print counts.",
-    )
-
-
-def test_prints_that_contradict_each_other_leave_nothing():
-    found = identify({"print_core": "62.5/125", "print_grade": "OS2"})
-    assert (grades(found), found.certainty) == ([], "none")
-    assert "contradict each other" in found.contradictions[0]
-
-
-def test_a_black_outdoor_sheath_tells_nothing():
-    assert len(grades(identify({"sheath": "black", "use": "outdoor"}))) == 8
-
-
-@pytest.mark.parametrize("clues", [{"smell": "tar"}, {"sheath": "plaid"}])
-def test_unknown_clues_are_refused(clues):
-    with pytest.raises(ClueError, match="is not"):
-        identify(clues)
