@@ -47,6 +47,9 @@ class _Unsaid(float):
     def __eq__(self, other: object) -> bool:
         return self is other
 
+    def __ne__(self, other: object) -> bool:
+        return self is not other
+
     __hash__ = float.__hash__
 
     @classmethod
