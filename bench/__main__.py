@@ -17,9 +17,12 @@ from starlette.testclient import TestClient
 
 from passerelle.api.app import create_app
 from passerelle.api.serving import load_demo
-from passerelle.core import STANDARD, HouseRules, Link, Segment, check_all, check_link
+from passerelle.core.judge.check import check_all, check_link
+from passerelle.core.light.link import Link
 from passerelle.core.light.site import link_of, site_of
-from passerelle.core.plan.lightpath import Part
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Part, Segment
+from passerelle.core.tables import STANDARD
 from passerelle.demo_data import demo_plan
 from passerelle.plans.store import Store
 

@@ -2,10 +2,13 @@
 
 from collections.abc import Callable
 
-from passerelle.core import End, HouseRules, Joint, LightPath, Link, Segment, check_all, connector
-from passerelle.core.light.link import budget
+from passerelle.core.judge.check import check_all
+from passerelle.core.light.link import Link, budget
+from passerelle.core.light.modules import End
 from passerelle.core.light.site import link_of, site_of
-from passerelle.core.plan.lightpath import Part
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Part, Segment
 from passerelle.core.remedies.repolarising import repolarised
 from passerelle.core.strands.trace import whole_trunk
 from passerelle.core.tables.rows import Wiring

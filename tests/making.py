@@ -4,21 +4,16 @@ from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any
 
-from passerelle.core import (
-    DataSheet,
-    End,
-    HouseRules,
-    Joint,
-    LightPath,
-    Link,
-    LinkCheck,
-    Segment,
-    check_link,
-    connector,
-)
+from passerelle.core.judge.check import LinkCheck, check_link
 from passerelle.core.judge.wholeplan import PlanCheck, check
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import End
 from passerelle.core.light.site import link_of, planned, site_of
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.ends import DataSheet
 from passerelle.core.plan.fields import new_id
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.plan.own import Attenuation, OwnBox, OwnFiber, OwnGrade, OwnModule, Sheet
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things

@@ -1,5 +1,6 @@
 """Puts the application together."""
 
+import logging
 from pathlib import Path
 from typing import cast
 
@@ -9,11 +10,13 @@ from fastapi.responses import FileResponse, JSONResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
 from pydantic_core import ErrorDetails
+from sqlalchemy.exc import DBAPIError
 from starlette.middleware.gzip import GZipMiddleware
 
 from passerelle.core.changes.change import StillUsed
 from passerelle.core.refused import Refused
 from passerelle.formats.refusal import first_refusal
+from passerelle.plans.faults import why_not
 from passerelle.plans.files import Files
 from passerelle.plans.journal import NoStepError, StaleError, revision
 from passerelle.plans.plans import NoPlanError, Plans
@@ -34,6 +37,7 @@ from .polarity import routes as polarity
 from .reference import routes as reference
 from .site import routes as site
 
+LOG = logging.getLogger(__name__)
 WEB = Path(__file__).resolve().parents[2] / "web" / "dist"
 
 
@@ -60,6 +64,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(StaleError, _stale)
     app.add_exception_handler(NoStepError, _nothing)
+    app.add_exception_handler(DBAPIError, _storing)
     if web is not None and (web / "index.html").exists():
         _serve_front_end(app, web)
     return app
@@ -81,6 +86,8 @@ async def _invalid(_request: Request, error: Exception) -> JSONResponse:
     """A body that does not validate is refused with the same sentence as a plan file."""
     assert isinstance(error, RequestValidationError)
     first = dict(error.errors()[0])
+    if isinstance(first.get("input"), bytes):  # nobody took it for JSON
+        return _problem(415, "The body is to be JSON, sent as application/json.")
     loc = first["loc"]
     first["loc"] = loc[1:] if loc and loc[0] in ("body", "query", "path", "header") else loc
     return _problem(422, str(first_refusal(cast(ErrorDetails, first))))
@@ -109,6 +116,13 @@ async def _missing(_request: Request, error: Exception) -> JSONResponse:
 
 async def _nothing(_request: Request, error: Exception) -> JSONResponse:
     return _problem(400, str(error))
+
+
+async def _storing(_request: Request, error: Exception) -> JSONResponse:
+    """The database does not do what it is asked: why, in one sentence."""
+    assert isinstance(error, DBAPIError)
+    LOG.warning("database: %s", error.orig)
+    return _problem(503, why_not(error))
 
 
 def _serve_front_end(app: FastAPI, web: Path) -> None:

@@ -4,6 +4,7 @@ The server listens on 127.0.0.1 only; a page from elsewhere could still aim at i
 browser, so Host and Origin must both be this machine's.
 """
 
+import logging
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
@@ -16,6 +17,12 @@ POLICY = (
     "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; "
     "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 )
+TOO_LARGE = f"The upload is too large; at most {MAX_BODY_BYTES // 1024 // 1024} MiB are taken."
+BROKEN = (
+    "Something went wrong in Passerelle itself; nothing was stored. "
+    "Its log in the data folder says what."
+)
+LOG = logging.getLogger(__name__)
 SAFE_METHODS = {"GET", "HEAD", "OPTIONS"}
 
 
@@ -49,15 +56,7 @@ class Guard:
             await self.app(scope, receive, send)
             return
         headers = Headers(scope=scope)
-        reason = refused(scope["method"], headers)
-        if reason is not None:
-            await JSONResponse({"detail": reason}, 403)(scope, receive, send)
-            return
-        length = headers.get("content-length", "0")
-        if not length.isdigit() or int(length) > MAX_BODY_BYTES:
-            await self._too_large(scope, receive, send)
-            return
-        read = 0
+        read, started = 0, False
 
         async def counted() -> Message:
             nonlocal read
@@ -68,7 +67,9 @@ class Guard:
             return message
 
         async def with_headers(message: Message) -> None:
+            nonlocal started
             if message["type"] == "http.response.start":
+                started = True
                 out = MutableHeaders(scope=message)
                 out["Content-Security-Policy"] = POLICY
                 out["X-Content-Type-Options"] = "nosniff"
@@ -78,13 +79,22 @@ class Guard:
                     out["Cache-Control"] = "no-store"
             await send(message)
 
-        try:
-            await self.app(scope, counted, with_headers)
-        except BodyTooLargeError:
-            await self._too_large(scope, receive, send)
+        async def answer(status: int, detail: str) -> None:
+            await JSONResponse({"detail": detail}, status)(scope, receive, with_headers)
 
-    @staticmethod
-    async def _too_large(scope: Scope, receive: Receive, send: Send) -> None:
-        limit = MAX_BODY_BYTES // 1024 // 1024
-        detail = f"The upload is too large; at most {limit} MiB are taken."
-        await JSONResponse({"detail": detail}, 413)(scope, receive, send)
+        reason = refused(scope["method"], headers)
+        length = headers.get("content-length", "0")
+        if reason is not None:
+            await answer(403, reason)
+        elif not length.isdigit() or len(length) > 12 or int(length) > MAX_BODY_BYTES:
+            await answer(413, TOO_LARGE)
+        else:
+            try:
+                await self.app(scope, counted, with_headers)
+            except BodyTooLargeError:
+                await answer(413, TOO_LARGE)
+            except Exception:
+                LOG.exception("%s %s failed", scope["method"], scope["path"])
+                if started:
+                    raise  # half an answer is sent: the connection ends, and the page says so
+                await answer(500, BROKEN)

@@ -7,7 +7,6 @@ import threading
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager
-from pathlib import Path
 
 import uvicorn
 
@@ -15,7 +14,9 @@ from passerelle.core.plan.facts import Facts
 from passerelle.demo_data import demo_plan
 from passerelle.plans.plans import Plans
 from passerelle.plans.store import Store
+from passerelle.settings import Settings
 
+from . import log
 from .app import WEB, create_app
 
 HOST = "127.0.0.1"
@@ -45,8 +46,9 @@ def beside(store: Store) -> Iterator[str]:
         thread.join()
 
 
-def serve(folder: Path, port: int, *, demo: bool) -> int:
-    """Serve until Ctrl-C; return the exit status."""
+def serve(settings: Settings) -> int:
+    """Serve until Ctrl-C; return the exit status. Raises StoreError."""
+    port = settings.port
     listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
     listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
@@ -54,9 +56,10 @@ def serve(folder: Path, port: int, *, demo: bool) -> int:
     except (OSError, OverflowError) as error:
         print(f"port {port} cannot be used: {error}; choose another with --port", file=sys.stderr)
         return 2
-    store = Store(folder)
+    store = Store(settings.data)
+    handlers = log.start(settings.data, verbose=settings.verbose)
     try:
-        if demo:
+        if settings.demo:
             load_demo(store)
         if not WEB.exists():
             print("the front end is not built; run scripts/demo", file=sys.stderr)
@@ -69,4 +72,5 @@ def serve(folder: Path, port: int, *, demo: bool) -> int:
     finally:
         store.close()
         listener.close()
+        log.stop(handlers)
     return 0

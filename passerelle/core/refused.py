@@ -15,6 +15,13 @@ class Refused(ValueError):
         return Refused(f"{path}{joint}{self.path}", self.reason)
 
 
+class Told(Refused):
+    """A refusal whose sentence stands by itself, without the path; the path may still say where."""
+
+    def __str__(self) -> str:
+        return self.reason
+
+
 def quoted(name: str, longest: int = 40) -> str:
     """A name as it may stand in a one-line message."""
     return repr(name[:longest])

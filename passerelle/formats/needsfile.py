@@ -64,7 +64,7 @@ def read_needs(
             try:
                 check_need(one.need, devices, this_year)
             except NeedError as error:
-                one = NeedRow(line, None, f"{_column(error.key)}: {error}", one.said)
+                one = NeedRow(line, None, f"{_column(error.path)}: {error}", one.said)
         found.append(one)
     return found
 
@@ -104,7 +104,7 @@ def _row(line: int, row: dict[str, str | None]) -> NeedRow:
         _check_name("from", need.a_place)
         _check_name("to", need.b_place)
     except NeedError as error:
-        return NeedRow(line, None, f"{error.key}: {error}", said)
+        return NeedRow(line, None, f"{error.path}: {error}", said)
     return NeedRow(line, need, None, said)
 
 

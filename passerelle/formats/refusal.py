@@ -15,6 +15,8 @@ def shown(value: Any, longest: int = 40) -> str:
     """A value as it may stand in a one-line message."""
     if isinstance(value, Mapping):
         return "an object"
+    if isinstance(value, bytes):
+        return "what is no JSON"
     if isinstance(value, list | tuple):
         return f"a list of {len(value)}"
     text = json.dumps(value, ensure_ascii=True) if not isinstance(value, float) else f"{value:g}"

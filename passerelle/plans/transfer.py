@@ -46,7 +46,7 @@ def import_new(folder: Path, data: bytes, who: str = "command line") -> int:
 
 def export_stored(folder: Path, number: int | None) -> bytes:
     """The plan file of a plan in a data folder; the first one if no number. Raises Refused."""
-    store = Store(folder)
+    store = Store(folder, make=False)
     try:
         plans = Plans(store)
         listed = [one.id for one in plans.listed()]

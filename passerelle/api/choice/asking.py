@@ -23,7 +23,7 @@ def need_of(model: choice.NeedModel, world: World) -> SiteNeed:
     try:
         check_need(need, world.devices, world.year)
     except NeedError as error:
-        raise Refused(error.key, str(error)) from None
+        raise Refused(error.path, str(error)) from None
     return need
 
 

@@ -129,7 +129,7 @@ def _column(subject: LinkCheck, variant: Variant) -> beside.VariantView:
     try:
         one = compared(subject, variant)
     except VariantError as error:
-        problem = f"{error.key}: {error}"
+        problem = f"{error.path}: {error}"
         one = Compared(variant, (), subject, growth(subject))
     after, worst = one.check, views.worst_direction(one.check)
     return beside.VariantView(
@@ -180,7 +180,7 @@ def add(ctx: Ctx, who: Who, plan_id: Number, body: schemas.NeedBody) -> Changed:
     try:
         link = propose(need, ctx.plans.held(plan_id).plan.house_rules)
     except NeedError as error:
-        raise Refused(error.key, str(error)) from None
+        raise Refused(error.path, str(error)) from None
     if body.name is not None:
         link = replace(link, name=body.name)
 
@@ -204,7 +204,7 @@ def list_suited(
     try:
         found = suited(distance_m, rules, fiber)
     except NeedError as error:
-        raise Refused(error.key, str(error)) from None
+        raise Refused(error.path, str(error)) from None
     return [
         schemas.SuitedInfo(**(asdict(one) | {"margin_db": rounded(one.margin_db)})) for one in found
     ]

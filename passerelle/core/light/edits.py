@@ -23,7 +23,7 @@ from passerelle.core.plan.lightpath import (
     SegmentKind,
 )
 from passerelle.core.plan.own import OwnModule
-from passerelle.core.refused import Refused
+from passerelle.core.refused import Told
 from passerelle.core.tables import STANDARD, Tables
 from passerelle.core.tables.kinds import PART_KINDS
 
@@ -41,14 +41,11 @@ from .link import Link
 from .modules import End, Known
 
 
-class EditError(Refused):
+class EditError(Told):
     """The edit cannot be made; the message says why and what would be possible."""
 
     def __init__(self, message: str) -> None:
         super().__init__("edits", message)
-
-    def __str__(self) -> str:
-        return self.reason
 
 
 @dataclass(frozen=True, slots=True)

@@ -166,11 +166,7 @@ class End:
 
 
 class EndError(Refused):
-    """An end names something unknown or leaves out what is needed; `key` says which."""
-
-    def __init__(self, key: str, message: str) -> None:
-        super().__init__(key, message)
-        self.key = key
+    """An end names something unknown or leaves out what is needed; `path` says which."""
 
 
 def _modes(application: Application) -> frozenset[str]:

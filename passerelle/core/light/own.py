@@ -24,11 +24,7 @@ from .modules import End, EndError, resolve
 
 
 class OwnPartError(Refused):
-    """An own part contradicts itself; `key` names the field."""
-
-    def __init__(self, key: str, message: str) -> None:
-        super().__init__(key, message)
-        self.key = key
+    """An own part contradicts itself; `path` names the field."""
 
 
 def check_usable(mode: str, wavelength_nm: float, key: str, tables: Tables = STANDARD) -> None:
@@ -90,7 +86,7 @@ def _check_module(part: OwnModule) -> None:
     try:
         resolve(End(part.application, own=part))
     except EndError as error:
-        raise OwnPartError(error.key.removeprefix("module."), str(error)) from None
+        raise OwnPartError(error.path.removeprefix("module."), error.reason) from None
 
 
 def extended(parts: tuple[OwnPart, ...], tables: Tables = STANDARD) -> Tables:

@@ -13,6 +13,7 @@ from typing import Annotated, Any, Literal
 
 from annotated_types import Ge, Le, Len
 
+from passerelle.core.refused import Told
 from passerelle.core.tables.kinds import PART_KINDS
 from passerelle.core.tables.rows import Keys, Wiring
 
@@ -151,11 +152,11 @@ AnyPart = Annotated[
 """A part as documents have it."""
 
 
-class PathError(ValueError):
+class PathError(Told):
     """The chain is broken; `at` is the index of the part that is wrong."""
 
     def __init__(self, at: int, message: str) -> None:
-        super().__init__(message)
+        super().__init__(f"path[{at}]", message)
         self.at = at
 
 

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.refused import Told
 from passerelle.core.tables.site import CANDIDATES, CLUES, Candidate, Clue
 
 PRINT_CORE, PRINT_GRADE, BODY, SHEATH, SHAPE, ANGLED, USE = (
@@ -12,8 +13,11 @@ WEIGHTS = {"certain": 100, "likely": 10, "hint": 3, "none": 0}
 """How much a clue decides: the print beats every colour."""
 
 
-class ClueError(ValueError):
+class ClueError(Told):
     """A clue or a value that is not known; the text says what would be."""
+
+    def __init__(self, message: str) -> None:
+        super().__init__("clues", message)
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from passerelle.core.plan.backbone import BAD, DARK, FREE, RESERVED, USED, Cable, Closure
 from passerelle.core.plan.lightpath import JointKind
+from passerelle.core.refused import Told
 from passerelle.core.tables.site import STRAND_ORDER
 
 from .model import Plant
@@ -120,8 +121,11 @@ def _across(closure: Closure, cable: str, strand: int) -> tuple[str, int, JointK
     return None
 
 
-class StrandError(ValueError):
+class StrandError(Told):
     """Strands that cannot be followed or used; the text says which and why."""
+
+    def __init__(self, message: str) -> None:
+        super().__init__("strands", message)
 
 
 def followed(plant: Plant, cable: Cable, numbers: tuple[int, ...]) -> tuple[Stretch, ...]:

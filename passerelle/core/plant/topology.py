@@ -2,14 +2,18 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.refused import Told
 from passerelle.core.tables.site import PRACTICE
 
 from .diverse import Route, Ways, shortest_routes
 from .model import Plant
 
 
-class TopologyError(ValueError):
+class TopologyError(Told):
     """The two cannot be compared; the text says why."""
+
+    def __init__(self, message: str) -> None:
+        super().__init__("places", message)
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,6 +16,7 @@ from passerelle.core.plan.connectors import Connector, connector
 from passerelle.core.plan.fields import MAX_LENGTH_M
 from passerelle.core.plan.house_rules import BY_LENGTH, FACTORY, FIELD, PIGTAILS, Finish, HouseRules
 from passerelle.core.plan.lightpath import Joint, LightPath, Part, Segment
+from passerelle.core.refused import Told
 from passerelle.core.tables import MULTIMODE, STANDARD, Application, Fiber
 from passerelle.core.tables.rows import Wiring
 from passerelle.core.words import metres
@@ -38,12 +39,8 @@ class Need:
     fiber: str | None = None
 
 
-class NeedError(ValueError):
-    """The need cannot be met as stated; `key` names the field."""
-
-    def __init__(self, key: str, message: str) -> None:
-        super().__init__(message)
-        self.key = key
+class NeedError(Told):
+    """The need cannot be met as stated; `path` names the field."""
 
 
 def usual_fiber(application: Application) -> Fiber:

@@ -6,6 +6,7 @@ from passerelle.core.judge.check import FAILS, TIGHT, VERDICT_UNKNOWN, WORKS, Li
 from passerelle.core.light.edits import Edit, SetPart, apply_all
 from passerelle.core.light.link import Link
 from passerelle.core.plan.lightpath import Joint
+from passerelle.core.refused import Told
 from passerelle.core.tables import MULTIMODE, Tables
 
 from .cures import with_application, with_glass
@@ -15,12 +16,8 @@ from .proposal import SINGLE_MODE_GRADE
 VERDICTS = (WORKS, TIGHT, VERDICT_UNKNOWN, FAILS)
 
 
-class VariantError(ValueError):
-    """A variant names what is not there; `key` names the field."""
-
-    def __init__(self, key: str, message: str) -> None:
-        super().__init__(message)
-        self.key = key
+class VariantError(Told):
+    """A variant names what is not there; `path` names the field."""
 
 
 @dataclass(frozen=True, slots=True)

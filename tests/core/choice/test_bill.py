@@ -4,7 +4,6 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import HouseRules, Joint, Segment
 from passerelle.core.choice.bill import TOGETHER, Taken, bill_of, module_price, second_cable
 from passerelle.core.choice.laying import Laid, cable_size
 from passerelle.core.choice.prices import PriceBook
@@ -12,6 +11,8 @@ from passerelle.core.choice.world import World
 from passerelle.core.light.modules import End
 from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.devices import Port
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, Segment
 from tests.making import BARE, LC, cable, cord, link, own_module, path
 
 BOOK = PriceBook(

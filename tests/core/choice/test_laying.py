@@ -4,7 +4,6 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import HouseRules, Segment
 from passerelle.core.choice.need import SiteNeed
 from passerelle.core.choice.options import find, only
 from passerelle.core.choice.schools import finishes
@@ -13,6 +12,8 @@ from passerelle.core.choice.world import World
 from passerelle.core.judge.check import WORKS, check_link
 from passerelle.core.light.site import site_of
 from passerelle.core.plan.backbone import Pathway, Place
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.model import LinkUse, Plant, Use
 from passerelle.core.plant.whole import plant_of
 from passerelle.core.remedies.proposal import Need, propose

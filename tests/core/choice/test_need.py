@@ -55,7 +55,7 @@ def need(distance_m=240.0, rate=10.0, **more):
 def test_what_is_refused(asked, field, said):
     with pytest.raises(NeedError) as refused:
         check_need(asked, DEVICES, 2026)
-    assert refused.value.key == field
+    assert refused.value.path == field
     assert said in str(refused.value)
 
 

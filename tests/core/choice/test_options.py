@@ -6,7 +6,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from passerelle.core import HouseRules, Joint, Segment, check_link
 from passerelle.core.choice.line import read_line, suggestions
 from passerelle.core.choice.need import SiteNeed, check_need, rates
 from passerelle.core.choice.options import cheapest, find
@@ -14,9 +13,11 @@ from passerelle.core.choice.possible import possible
 from passerelle.core.choice.ranking import by_mode, ranked, sensitivity
 from passerelle.core.choice.weights import Weights
 from passerelle.core.choice.world import World
-from passerelle.core.judge.check import TIGHT, WORKS
+from passerelle.core.judge.check import TIGHT, WORKS, check_link
 from passerelle.core.light.site import site_of
 from passerelle.core.plan.devices import Device, PortGroup
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.plant.whole import plant_of
 from passerelle.core.remedies.proposal import NeedError
 from passerelle.core.words import in_metres
@@ -230,7 +231,7 @@ def test_where_the_order_turns():
 def test_contradictions_say_what_contradicts_what(asked, key, said):
     with pytest.raises(NeedError) as refused:
         check_need(asked, {"Switch": SWITCH}, this_year=2026)
-    assert refused.value.key == key
+    assert refused.value.path == key
     assert said in str(refused.value)
 
 

@@ -4,11 +4,11 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import HouseRules
 from passerelle.core.choice.outgrown import outgrown
 from passerelle.core.choice.world import World
 from passerelle.core.light.site import site_of
 from passerelle.core.plan.backbone import StrandNote
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.whole import plant_of
 from passerelle.core.words import in_metres
 from passerelle.demo_data import demo_plan

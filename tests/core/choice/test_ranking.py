@@ -6,7 +6,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from passerelle.core import HouseRules, check_link
 from passerelle.core.choice.bill import Taken
 from passerelle.core.choice.candidates import candidates
 from passerelle.core.choice.growing import carried
@@ -17,7 +16,9 @@ from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.schools import schools
 from passerelle.core.choice.weights import WEIGHTS, Weights, weights_for
 from passerelle.core.choice.world import World
+from passerelle.core.judge.check import check_link
 from passerelle.core.plan.backbone import Pathway, Place
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant
 
 WORLD = World()

@@ -4,7 +4,6 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import Joint, Segment
 from passerelle.core.choice.need import SiteNeed
 from passerelle.core.choice.ways import (
     applications,
@@ -17,6 +16,7 @@ from passerelle.core.choice.ways import (
 from passerelle.core.choice.world import World
 from passerelle.core.light.modules import End
 from passerelle.core.plan.devices import Device, PortGroup
+from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.tables import STANDARD
 
 LR = STANDARD.applications["10GBASE-LR"]

@@ -11,8 +11,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from passerelle.core import HouseRules, Joint, LightPath, Link, Segment, check_link, connector
+from passerelle.core.judge.check import check_link
+from passerelle.core.light.link import Link
 from passerelle.core.light.modules import End
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 
 TABLES = Path(__file__).parents[3] / "passerelle/core/tables"
 

@@ -5,9 +5,12 @@ Lengths and limits are the published ones; the sums beside them are worked by ha
 
 import pytest
 
-from passerelle.core import End, HouseRules, Joint, Link, check_link
+from passerelle.core.judge.check import check_link
 from passerelle.core.light.edits import apply_all
-from passerelle.core.light.modules import Port
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import End, Port
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint
 from tests.making import (
     CUSTOM,
     cable,
@@ -164,7 +167,7 @@ def test_entered_modules_must_cross_too():
     a, b = CUSTOM | {"rx_wavelength_nm": 1490.0}, CUSTOM | {"rx_wavelength_nm": 1490.0}
     light = two_pairs("OS2", 1000)
     assert "module.bidi-pair" in rules_of(judged(link("custom", light, **a)))
-    from passerelle.core import DataSheet  # noqa: PLC0415
+    from passerelle.core.plan.ends import DataSheet  # noqa: PLC0415
 
     b |= {"tx_wavelength_nm": 1490.0, "rx_wavelength_nm": 1310.0}
     crossed = Link("x", End("custom", data_sheet=DataSheet(**a)),

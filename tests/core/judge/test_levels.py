@@ -5,10 +5,10 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import HouseRules, Joint, Segment
 from passerelle.core.judge.levels import check_confidence, check_light, check_loss, check_reach
 from passerelle.core.light.link import budget
-from passerelle.core.plan.house_rules import STANDARD_ONLY
+from passerelle.core.plan.house_rules import STANDARD_ONLY, HouseRules
+from passerelle.core.plan.lightpath import Joint, Segment
 from tests.making import CUSTOM, LC, cable, cord, link, path, two_pairs
 
 

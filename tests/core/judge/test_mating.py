@@ -2,8 +2,11 @@
 
 import pytest
 
-from passerelle.core import End, Joint, Link, Segment, connector
 from passerelle.core.light.edits import apply_all
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import End
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.lightpath import Joint, Segment
 from tests.making import APC, BARE, LC, cable, cord, judged, link, path, rules_of
 
 MPO, PINNED, MPO_APC = (

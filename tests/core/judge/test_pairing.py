@@ -4,10 +4,13 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import DataSheet, End, HouseRules, Link, check_link
+from passerelle.core.judge.check import check_link
 from passerelle.core.judge.pairing import check_pairing
 from passerelle.core.light.edits import apply_all
-from passerelle.core.light.link import budget
+from passerelle.core.light.link import Link, budget
+from passerelle.core.light.modules import End
+from passerelle.core.plan.ends import DataSheet
+from passerelle.core.plan.house_rules import HouseRules
 from tests.making import CUSTOM, cable, cord, link, own_module, path, two_pairs
 
 OS2 = two_pairs("OS2", 1000)

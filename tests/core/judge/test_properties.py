@@ -5,11 +5,14 @@ from dataclasses import replace
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from passerelle.core import HouseRules, Joint, LightPath, Link, Segment, check_link
+from passerelle.core.judge.check import check_link
 from passerelle.core.judge.wholeplan import check
+from passerelle.core.light.link import Link
 from passerelle.core.light.site import planned
 from passerelle.core.plan.devices import Port
 from passerelle.core.plan.fields import new_id
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.plan.links import alike_key
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things

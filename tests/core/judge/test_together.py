@@ -4,11 +4,14 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import End, HouseRules, Link, Segment, connector
 from passerelle.core.light.edits import apply_all
-from passerelle.core.light.modules import EndError
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import End, EndError
 from passerelle.core.light.own import extended
+from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.devices import Device, Port, PortGroup, Spare
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plan.own import Channel
 from tests.making import (
     LC,

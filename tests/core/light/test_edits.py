@@ -4,7 +4,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from passerelle.core import Joint, Link, Segment
 from passerelle.core.judge.polarity import crossings
 from passerelle.core.light.edits import (
     EditError,
@@ -15,7 +14,9 @@ from passerelle.core.light.edits import (
     SplitSegment,
     apply,
 )
+from passerelle.core.light.link import Link
 from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.strands.trace import follow, maps
 from tests.making import BARE, LC, cable, cord, judged, link, path, rules_of
 

@@ -2,10 +2,11 @@
 
 import pytest
 
-from passerelle.core import HouseRules, check_link
+from passerelle.core.judge.check import check_link
 from passerelle.core.judge.findings import RULES
 from passerelle.core.light.explain import explain
 from passerelle.core.light.site import site_of
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.demo_data import demo_plan
 from tests.making import cable, cord, demo_links, judged, link, path
 

@@ -4,8 +4,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from passerelle.core import STANDARD, HouseRules, Joint, LightPath, Segment, joined
 from passerelle.core.light.loss import governing_wavelength, terms, total
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment, joined
+from passerelle.core.tables import STANDARD
 from tests.making import BARE, LC, cable, cord, path
 
 RULES = HouseRules()
@@ -65,7 +67,7 @@ def test_reference_grade_goes_by_the_mode(fiber, expected):
 
 
 def test_a_grade_without_a_figure_stays_unknown():
-    from passerelle.core import connector  # noqa: PLC0415
+    from passerelle.core.plan.connectors import connector  # noqa: PLC0415
 
     st_plug = connector("ST/PC")
     light = path(cord(ends=(LC, st_plug)), Joint("adapter", "low-loss"), cord(ends=(st_plug, LC)))

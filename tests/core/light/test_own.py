@@ -3,10 +3,15 @@ such parts can have."""
 
 import pytest
 
-from passerelle.core import STANDARD, DataSheet, End, HouseRules, Joint, Link, Segment, check_link
-from passerelle.core.light.modules import EndError, resolve
+from passerelle.core.judge.check import check_link
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import End, EndError, resolve
 from passerelle.core.light.own import OwnPartError, check_own, doubts_about, extended
+from passerelle.core.plan.ends import DataSheet
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.plan.own import Attenuation, OwnFiber, OwnModule
+from passerelle.core.tables import STANDARD
 from tests.making import (
     LC,
     cable,
@@ -83,7 +88,7 @@ def module(**figures):
 def test_contradictions_are_refused(part, key, says):
     with pytest.raises(OwnPartError, match=says) as refused:
         check_own(part)
-    assert refused.value.key == key
+    assert refused.value.path == key
 
 
 @pytest.mark.parametrize(

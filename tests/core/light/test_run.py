@@ -4,11 +4,13 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import HouseRules, Joint, LightPath, Segment, connector
 from passerelle.core.light.link import budget
 from passerelle.core.light.run import Run, profile
 from passerelle.core.light.site import link_of, site_of
 from passerelle.core.plan.backbone import Cable, StrandNote, Termination
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.runs import run_of
 from passerelle.core.plant.strands import StrandError

@@ -4,9 +4,9 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import Joint, Segment
 from passerelle.core.light.edits import SetPart, apply
 from passerelle.core.plan.backbone import Termination
+from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.plant.strands import StrandError, followed
 from passerelle.core.plant.taking import refilled, release, released, take, uses_of
 from tests.making import cord, link, path

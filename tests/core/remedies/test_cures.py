@@ -4,11 +4,14 @@ from dataclasses import replace
 
 import pytest
 
-from passerelle.core import End, HouseRules, Link, check_link, connector
-from passerelle.core.judge.check import TIGHT, WORKS
+from passerelle.core.judge.check import TIGHT, WORKS, check_link
 from passerelle.core.judge.findings import EFFORTS
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.light.edits import apply_all
+from passerelle.core.light.link import Link
+from passerelle.core.light.modules import End
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.remedies.cures import ranked
 from passerelle.core.remedies.variants import Variant, VariantError, compared, suggested
 from passerelle.demo_data import demo_plan
@@ -94,7 +97,7 @@ def test_variants_that_cannot_be_made(variant, key):
     check = judged(link("10GBASE-SR", path(cord("OM3"))))
     with pytest.raises(VariantError) as refused:
         compared(check, variant)
-    assert refused.value.key == key
+    assert refused.value.path == key
 
 
 def test_suggestions_are_worth_a_look():

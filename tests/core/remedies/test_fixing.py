@@ -1,8 +1,9 @@
 """Only what is certain is fixed: every step takes a stop away, and the link comes up."""
 
-from passerelle.core import HouseRules, check_link
+from passerelle.core.judge.check import check_link
 from passerelle.core.light.edits import apply_all
 from passerelle.core.light.site import site_of
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.remedies.fixing import certain_fix
 from passerelle.demo_data import demo_plan
 from tests.making import APC, LC, cable, cord, demo_links, judged, link, path

@@ -7,11 +7,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from passerelle.core import End, HouseRules, Joint, LightPath, Link, Segment, connector
 from passerelle.core.judge.polarity import judged as polarity_of
 from passerelle.core.light.edits import apply_all
-from passerelle.core.light.link import budget
+from passerelle.core.light.link import Link, budget
+from passerelle.core.light.modules import End
 from passerelle.core.light.own import OwnPartError, check_own, extended
+from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.remedies.repolarising import EFFORT, repolarised
 from passerelle.core.strands.asfound import Reading, ends_of, explained
 from passerelle.core.strands.changes import changes
