@@ -35,13 +35,15 @@ def run_check(arguments: argparse.Namespace) -> int:
     """`passerelle check FILE|- [--json]`."""
     from passerelle.core.judge.check import TIGHT, WORKS
     from passerelle.core.judge.wholeplan import check
+    from passerelle.core.many import many_things
     from passerelle.formats import checkjson, checktable
     from passerelle.formats.planfile import read_plan
 
-    judged = check(read_plan(read_input(arguments.file)))
-    if arguments.json:
-        sys.stdout.buffer.write(checkjson.plan_text(judged) + b"\n")
-    else:
+    with many_things():
+        judged = check(read_plan(read_input(arguments.file)))
+        if arguments.json:
+            sys.stdout.buffer.write(checkjson.plan_text(judged) + b"\n")
+    if not arguments.json:
         print(checktable.table(judged.links))
         for line in checktable.plan_lines(judged):
             print(line)

@@ -22,7 +22,7 @@ from passerelle.core.refused import Refused
 
 from . import documents
 
-MAX_FILE_BYTES = 64 * 1024 * 1024
+MAX_FILE_BYTES = 256 * 1024 * 1024
 MAX_FACTS = 200_000
 VERSION = 2
 

@@ -283,15 +283,19 @@ def _seats(links: list[tuple[str, Ties]], by_link: dict[str, list[Finding]]) -> 
         for name, what, number, at in found.seats:
             passing[name].append((key, found.name, what, number, at))
     for name, users in passing.items():
+        first: dict[tuple[str, int | None], dict[str, str]] = defaultdict(dict)
+        for key, link, what, number, _ in users:
+            if len(first[what, number]) < 2:  # two tell each of all the links of another one
+                first[what, number][key] = link
         for key, _, what, number, at in users if len(users) > 1 else ():
-            others = [u for u in users if u[0] != key and u[2:4] == (what, number)]
+            other = next((link for k, link in first[what, number].items() if k != key), None)
             if number is None:
                 message = (
                     f"{len(users)} links pass {name}; which {what} is this one's is not recorded."
                 )
                 by_link[key].append(finding("part.port-twice", message, at=(at,), severity=WARN))
-            elif others:
-                message = f"{what.capitalize()} {number} of {name} is also that of {others[0][1]}."
+            elif other is not None:
+                message = f"{what.capitalize()} {number} of {name} is also that of {other}."
                 by_link[key].append(finding("part.port-twice", message, at=(at,)))
 
 
