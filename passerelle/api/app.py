@@ -11,6 +11,7 @@ from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
 from pydantic_core import ErrorDetails
 from sqlalchemy.exc import DBAPIError
+from starlette.exceptions import HTTPException as StarletteHTTPException
 from starlette.middleware.gzip import GZipMiddleware
 
 from passerelle.core.changes.change import StillUsed
@@ -65,6 +66,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.add_exception_handler(StaleError, _stale)
     app.add_exception_handler(NoStepError, _nothing)
     app.add_exception_handler(DBAPIError, _storing)
+    app.add_exception_handler(StarletteHTTPException, _plain)
     if web is not None and (web / "index.html").exists():
         _serve_front_end(app, web)
     return app
@@ -116,6 +118,17 @@ async def _missing(_request: Request, error: Exception) -> JSONResponse:
 
 async def _nothing(_request: Request, error: Exception) -> JSONResponse:
     return _problem(400, str(error))
+
+
+async def _plain(_request: Request, error: Exception) -> JSONResponse:
+    """Refusals of the framework itself, in words of the screen."""
+    assert isinstance(error, StarletteHTTPException)
+    said = {
+        "There was an error parsing the body": "The body is nested too deeply to be read.",
+        "Not Found": "There is no such address.",
+        "Method Not Allowed": "This address does not take that.",
+    }
+    return _problem(error.status_code, said.get(error.detail, error.detail))
 
 
 async def _storing(_request: Request, error: Exception) -> JSONResponse:

@@ -8,6 +8,7 @@ import logging
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
+from starlette.exceptions import HTTPException
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
@@ -41,10 +42,6 @@ def refused(method: str, headers: Headers) -> str | None:
     return None
 
 
-class BodyTooLargeError(Exception):
-    """The body of a request grew over the limit while it was read."""
-
-
 class Guard:
     """Middleware: Host, Origin, body size, and the headers of every response."""
 
@@ -63,7 +60,7 @@ class Guard:
             message = await receive()
             read += len(message.get("body", b""))
             if read > MAX_BODY_BYTES:
-                raise BodyTooLargeError
+                raise HTTPException(413, TOO_LARGE)  # readers of bodies let it through
             return message
 
         async def with_headers(message: Message) -> None:
@@ -91,8 +88,6 @@ class Guard:
         else:
             try:
                 await self.app(scope, counted, with_headers)
-            except BodyTooLargeError:
-                await answer(413, TOO_LARGE)
             except Exception:
                 LOG.exception("%s %s failed", scope["method"], scope["path"])
                 if started:
