@@ -1,7 +1,6 @@
 """Routes about what a plan has beside its links: house rules, own parts, devices, spares."""
 
 from collections import Counter, defaultdict
-from dataclasses import replace
 from typing import get_args
 
 from fastapi import APIRouter
@@ -12,7 +11,8 @@ from passerelle.api.plans.schemas import RulesBody
 from passerelle.core.judge.findings import Finding, finding
 from passerelle.core.judge.rules import Verdict
 from passerelle.core.judge.together import ties_of
-from passerelle.core.judge.wholeplan import PlanCheck, check
+from passerelle.core.judge.trying import Counts, counted, tried
+from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.light.link import Link
 from passerelle.core.light.own import check_own, doubts_about
 from passerelle.core.many import many_things
@@ -30,22 +30,16 @@ MOST_TRIED = 500
 """Plans with more links try house rules one at a time, as they are chosen."""
 
 
-def _counted(made: PlanCheck) -> tuple[common.VerdictCounts, Counter[str]]:
-    verdicts: Counter[str] = Counter()
-    severities: Counter[str] = Counter(one.finding.rule.severity for one in made.findings)
-    for one in made.links:
-        verdicts[one.verdict] += 1
-        severities.update(f.rule.severity for f in one.findings if f.explained_by is None)
-    return common.VerdictCounts(**{kind: verdicts[kind] for kind in KINDS}), severities
+def _verdicts(counts: Counts) -> common.VerdictCounts:
+    return common.VerdictCounts(**{kind: counts[0][kind] for kind in KINDS})
 
 
 @router.post("/house-rules/preview", name="previewHouseRules")
 def preview_rules(ctx: Ctx, plan_id: Number, body: RulesBody) -> beside.RulesPreview:
     """How many links would have each verdict under other house rules; nothing is stored."""
     now = judged(ctx, plan_id).check
-    before, _ = _counted(now)
-    after, _ = _counted(check(replace(now.plan, house_rules=body.house_rules), now))
-    return beside.RulesPreview(before=before, after=after)
+    before, after = counted(now), tried(now, body.house_rules)
+    return beside.RulesPreview(before=_verdicts(before), after=_verdicts(after))
 
 
 @router.get("/house-rules/effects", name="effectsOfHouseRules")
@@ -65,12 +59,13 @@ def _effect(now: PlanCheck, key: str, value: str | float | int) -> beside.School
     plan: Plan = now.plan
     raw = documents.whole(HouseRules, plan.house_rules) | {key: None if value == "" else value}
     rules = documents.of_raw(HouseRules, raw)
-    verdicts, severities = _counted(check(replace(plan, house_rules=rules), now))
+    found = tried(now, rules)
+    severities = found[1]
     return beside.SchoolEffect(
         key=key,
         value=value,
         now=rules == plan.house_rules,
-        verdicts=verdicts,
+        verdicts=_verdicts(found),
         stop=severities["stop"],
         warn=severities["warn"],
         note=severities["note"],

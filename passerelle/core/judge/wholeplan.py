@@ -10,6 +10,7 @@ from dataclasses import dataclass, field, replace
 from passerelle.core.light.link import Link
 from passerelle.core.light.site import BARE_SITE, Site, link_of, site_of
 from passerelle.core.many import many_things
+from passerelle.core.plan.house_rules import link_rules
 from passerelle.core.plan.links import PlannedLink, alike_key
 from passerelle.core.plan.plan import EMPTY, KEYS, Plan
 from passerelle.core.plant.model import Plant
@@ -77,7 +78,10 @@ def check(plan: Plan, earlier: PlanCheck | None = None) -> PlanCheck:
     """
     known = earlier or UNJUDGED
     site = site_of(plan, (known.plan, known.site) if earlier is not None else None)
-    same_rules = plan.house_rules == known.plan.house_rules and site.tables is known.site.tables
+    same_rules = (
+        link_rules(plan.house_rules) == link_rules(known.plan.house_rules)
+        and site.tables is known.site.tables
+    )
     with many_things():
         alone, ties, changed = _links(plan, site, known, same_rules)
     same_ties = not changed and len(ties) == len(known.ties)

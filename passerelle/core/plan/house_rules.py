@@ -1,6 +1,7 @@
 """House rules: the schools that a plan has chosen."""
 
 from dataclasses import dataclass
+from operator import attrgetter
 from typing import Annotated, Final, Literal
 
 from annotated_types import Ge, Le, Len
@@ -34,6 +35,14 @@ TerminationRule = Literal["by-length", "factory", "pigtails", "field"]
 Finish = Literal["factory", "pigtails", "field"]
 PanelPlug = Literal["LC/UPC", "SC/UPC", "LC/APC", "SC/APC"]
 Decibels = Annotated[float, Ge(0), Le(20)]
+
+
+LINK_RULES = (
+    "loss_basis", "tight_below_db", "repair_splices", "ageing_db", "safety_margin_db",
+    "mode_conditioning", "sigmas", "outside_plant", "reach_from", "mode_school",
+    "most_mated_pairs", "growth_gbps",
+)  # fmt: skip
+"""What the answers about a link by itself depend on; the other rules judge the plan or propose."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,3 +93,12 @@ class HouseRules(Described):
     currency: Annotated[str, Len(1, 12), PRINTABLE] = "units"
     short_runs: Literal["copper-first", "fiber-beyond-rack"] = COPPER_FIRST
     outlying: Literal["home-run", "shared"] = HOME_RUN
+
+
+_LINK_RULES = attrgetter(*LINK_RULES)
+
+
+def link_rules(rules: HouseRules) -> tuple[object, ...]:
+    """The rules that the answers about a link by itself depend on."""
+    found: tuple[object, ...] = _LINK_RULES(rules)
+    return found
