@@ -3,12 +3,15 @@
 docs/openapi.json      what the API offers; the front end's client is generated from it
 docs/plan.schema.json  JSON Schema of the plan file
 docs/rules.md          every rule, with the link of the demo plan that shows it
+docs/stored-schema.svg the tables of a data folder, and what refers to what
 """
 
 import json
 import sys
 import tempfile
 from pathlib import Path
+
+from schema_picture import picture
 
 from passerelle.api.app import create_app
 from passerelle.core.judge.rules import RULES
@@ -38,6 +41,7 @@ def generated() -> dict[Path, str]:
     return {
         DOCS / "openapi.json": json.dumps(openapi, indent=1, ensure_ascii=False) + "\n",
         DOCS / "rules.md": rules_page(),
+        DOCS / "stored-schema.svg": picture(),
         DOCS / "plan.schema.json": json.dumps(schema, indent=1, ensure_ascii=False) + "\n",
     }
 

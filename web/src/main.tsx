@@ -49,13 +49,7 @@ function FirstPlan() {
       <Text mt="2" color="fg.muted">
         A plan holds the links of one site. Begin with an empty one.
       </Text>
-      <Button
-        mt="4"
-        colorPalette="accent"
-        onClick={() =>
-          void newPlan("My site").then((p) => navigate(`/plans/${p.id}`), refuse)
-        }
-      >
+      <Button mt="4" colorPalette="accent" onClick={() => void newPlan("My site").then((p) => navigate(`/plans/${p.id}`), refuse)}>
         New plan
       </Button>
     </Box>

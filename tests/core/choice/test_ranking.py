@@ -150,3 +150,21 @@ def test_home_runs_against_one_shared_cable():
     assert shared.total == pytest.approx(159 * 0.95 + (159 * 0.6 + 90) * 0.8 + ends)
     assert (home.layout.one_cable.worst, shared.layout.one_cable.worst) == (1, 2)
     assert (home.taken, shared.taken, found.left_out) == (True, False, ("Nowhere",))
+
+
+def test_glass_that_carries_much_more_keeps_its_value():
+    """At 1G, glass that carries 400G is worth 399/400 more than glass that carries 1G alone."""
+    order = ranked(find(need(60, 1.0), WORLD), replace(NOTHING, life=1.0))
+    scores = {r.option.label: (r.score, r.option.carries_gbps) for r in order}
+    for label, (score, carries) in scores.items():
+        assert score == pytest.approx(1.0 if carries is None else 1.0 / carries), label
+    assert order[0].option.carries_gbps == 400.0
+    assert order[0].score == pytest.approx(0.0025)
+
+
+def test_a_margin_over_six_decibels_is_no_better_and_less_is_worse_in_proportion():
+    order = ranked(find(need(240), WORLD), replace(NOTHING, margin=1.0))
+    for one in order:
+        if one.option.check is not None:
+            margin = min(6.0, one.option.margin_db)
+            assert one.score == pytest.approx(1 - margin / 6.0)

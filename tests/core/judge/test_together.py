@@ -174,7 +174,10 @@ def test_links_share_a_strand_by_channel():
     assert not any("inline.channel-clash" in rules_of(check) for check in apart)
 
 
-@pytest.mark.parametrize(("nm", "passes"), [(1471.0, True), (1477.5, True), (1477.6, False)])
+@pytest.mark.parametrize(
+    ("nm", "passes"),
+    [(1471.0, True), (1477.5, True), (1477.6, False), (1464.5, True), (1464.4, False)],
+)
 def test_a_channel_passes_its_wavelength_only(nm, passes):
     (check,) = shared(on_channel("1471", nm))
     assert ("inline.channel" not in rules_of(check)) is passes

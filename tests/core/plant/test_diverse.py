@@ -98,3 +98,18 @@ def test_no_pair_of_paths_shares_less(edges):
     best = everything if least is None else min(least, everything)
     assert pair.shared_m == pytest.approx(best)
     assert shortest_routes(Ways(site), "0", ("5",))["5"].length_m == everything
+
+
+def test_of_pairs_that_share_as_much_the_shorter_detour_is_taken():
+    """Both short ways lie in trenches A and B. Round A it takes 60 m, round B 210 m: 10 m are
+    shared either way."""
+    ways = (
+        way("p1", "S", "M", 10, lies_in="A"), way("p2", "M", "T", 10, lies_in="B"),
+        way("q1", "S", "N", 10, lies_in="A"), way("q2", "N", "T", 10, lies_in="B"),
+        way("r", "S", "M", 50), way("s", "N", "T", 200),
+    )  # fmt: skip
+    pair = routes_between(plant(ways), "S", "T")
+    assert pair.shared_m == 10
+    assert pair.shared_trenches == ("B",)
+    assert {pair.first.pathways, pair.second.pathways} == {("q1", "q2"), ("r", "p2")}
+    assert pair.detour_m == 40  # 60 m, where 20 m is the shortest

@@ -84,3 +84,28 @@ def test_cables_lie_inside_and_on_none_other(sizes):
 def test_what_still_passes_beside_a_cable():
     assert free_bore_mm(50.0, (20.0,)) == pytest.approx(30.0, abs=0.01)  # across from it
     assert free_bore_mm(50.0, ()) == pytest.approx(50.0, abs=0.01)
+
+
+def test_a_second_cable_lies_against_the_first_and_against_the_wall():
+    """20 and 8 mm in a bore of 40: the thick one at the bottom, the thin one touches both.
+
+    It is 20 - 4 = 16 mm from the middle and 10 + 4 = 14 mm from the other's centre, which is at
+    (0, -10): x² + y² = 256 and x² + (y + 10)² = 196 give y = -8, x = ±√192.
+    """
+    thick, thin = lie(40.0, (20.0, 8.0))
+    assert (thick.x_mm, thick.y_mm) == (0.0, -10.0)
+    assert (abs(thin.x_mm), thin.y_mm) == (pytest.approx(192**0.5), pytest.approx(-8.0))
+
+
+def test_the_third_of_three_like_cables_lies_on_the_other_side():
+    """10 mm in 40: 15 mm from the middle, 10 mm apart: y = -11.67, x = ±√(225 - 136.1)."""
+    first, second, third = lie(40.0, (10.0, 10.0, 10.0))
+    assert (first.x_mm, first.y_mm) == (0.0, -15.0)
+    assert second.y_mm == pytest.approx(-35 / 3)
+    assert (third.x_mm, third.y_mm) == (pytest.approx(-second.x_mm), pytest.approx(second.y_mm))
+    assert abs(second.x_mm) == pytest.approx((225 - (35 / 3) ** 2) ** 0.5)
+
+
+def test_the_order_given_is_kept_whatever_lies_first():
+    thin, thick = lie(40.0, (8.0, 20.0))
+    assert (thin.od_mm, thick.od_mm, thick.y_mm) == (8.0, 20.0, -10.0)

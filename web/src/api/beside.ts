@@ -35,36 +35,26 @@ export const useTables = () =>
 export const useEffects = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: ["plan", plan_id, "effects", revision],
-    queryFn: () =>
-      taken(
-        client.GET("/api/plans/{plan_id}/house-rules/effects", { params: { path: { plan_id } } }),
-      ),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/house-rules/effects", { params: { path: { plan_id } } })),
     placeholderData: keepPreviousData,
   });
 
 export const usePlanFindings = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: ["plan", plan_id, "findings", revision],
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/findings", { params: { path: { plan_id } } })),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/findings", { params: { path: { plan_id } } })),
     placeholderData: keepPreviousData,
   });
 
 export const useBeside = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: ["plan", plan_id, "beside", revision],
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/beside", { params: { path: { plan_id } } })),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/beside", { params: { path: { plan_id } } })),
     placeholderData: keepPreviousData,
   });
 
 /** `variants` null asks for suggestions. */
-export const useVariants = (
-  plan_id: number,
-  link_id: string,
-  revision: number,
-  variants: Variant[] | null,
-) =>
+export const useVariants = (plan_id: number, link_id: string, revision: number, variants: Variant[] | null) =>
   useQuery({
     queryKey: ["plan", plan_id, "variants", link_id, revision, variants],
     queryFn: () =>

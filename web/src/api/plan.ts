@@ -1,11 +1,6 @@
 /** Hooks over the API: server state lives in the query cache and nowhere else. */
 import { useEffect, useMemo, useRef, useState } from "react";
-import {
-  keepPreviousData,
-  useQuery,
-  useQueryClient,
-  type QueryClient,
-} from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import {
   client,
   Refusal,
@@ -26,13 +21,11 @@ export const keys = {
   plan: (plan: number) => ["plan", plan] as const,
   links: (plan: number) => ["plan", plan, "links"] as const,
   link: (plan: number, link: string) => ["plan", plan, "link", link] as const,
-  why: (plan: number, link: string, revision: number) =>
-    ["plan", plan, "why", link, revision] as const,
+  why: (plan: number, link: string, revision: number) => ["plan", plan, "why", link, revision] as const,
   revisions: (plan: number, revision: number) => ["plan", plan, "revisions", revision] as const,
 };
 
-export const usePlans = () =>
-  useQuery({ queryKey: keys.plans, queryFn: () => taken(client.GET("/api/plans")) });
+export const usePlans = () => useQuery({ queryKey: keys.plans, queryFn: () => taken(client.GET("/api/plans")) });
 
 export const usePlan = (plan_id: number) =>
   useQuery({
@@ -43,8 +36,7 @@ export const usePlan = (plan_id: number) =>
 export const useLinks = (plan_id: number) =>
   useQuery({
     queryKey: keys.links(plan_id),
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/links", { params: { path: { plan_id } } })),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/links", { params: { path: { plan_id } } })),
   });
 
 export const useLink = (plan_id: number, link_id: string) =>
@@ -121,8 +113,7 @@ export const useSuited = (plan_id: number, distance_m: number | null, fiber: str
 export const useFixes = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: ["plan", plan_id, "fixes", revision],
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/fixes", { params: { path: { plan_id } } })),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/fixes", { params: { path: { plan_id } } })),
   });
 
 export const useApplyFixes = (plan_id: number) =>
@@ -138,8 +129,7 @@ export const useApplyFixes = (plan_id: number) =>
 export const useRevisions = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: keys.revisions(plan_id, revision),
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/revisions", { params: { path: { plan_id } } })),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/revisions", { params: { path: { plan_id } } })),
   });
 
 /** Take a change's answer into the cache: only what it touched. */
@@ -200,7 +190,7 @@ interface EditRequest {
   link_id: string;
   edits: Edit[];
   /** Set to store the edits on top of what somebody else saved. */
-  base?: number;
+  base?: number | undefined;
 }
 
 type Seen = (link_id?: string) => number;
@@ -249,9 +239,7 @@ export function useChange<In>(plan_id: number, ask: (input: In, seen: Seen) => P
       return change;
     };
     const mutate = (input: In, { onSuccess, onError }: Handlers = {}) => {
-      mutateAsync(input).then(onSuccess, (error: unknown) =>
-        onError?.(error instanceof Error ? error : new Error(String(error))),
-      );
+      mutateAsync(input).then(onSuccess, (error: unknown) => onError?.(error instanceof Error ? error : new Error(String(error))));
     };
     return { mutate, mutateAsync };
   }, [cache, plan_id]);

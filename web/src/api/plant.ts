@@ -27,8 +27,7 @@ export type PlantReference = Schemas["PlantReference"];
 export type IdentifiedView = Schemas["IdentifiedView"];
 
 /** Everything below is asked anew when the plan has a new revision. */
-const plantKey = (plan: number, revision: number, ...more: (string | number)[]) =>
-  ["plan", plan, "plant", revision, ...more] as const;
+const plantKey = (plan: number, revision: number, ...more: (string | number)[]) => ["plan", plan, "plant", revision, ...more] as const;
 
 export const usePlant = (plan_id: number, revision: number) =>
   useQuery({
@@ -88,8 +87,7 @@ export const usePull = (plan_id: number, revision: number, cable: string | null)
 export const useFailures = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: plantKey(plan_id, revision, "failures"),
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/plant/failures", { params: { path: { plan_id } } })),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/plant/failures", { params: { path: { plan_id } } })),
     placeholderData: keepPreviousData,
   });
 
@@ -108,24 +106,21 @@ export const useOutage = (plan_id: number, revision: number, sort: string, name:
 export const useReels = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: plantKey(plan_id, revision, "reels"),
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/plant/reels", { params: { path: { plan_id } } })),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/plant/reels", { params: { path: { plan_id } } })),
     placeholderData: keepPreviousData,
   });
 
 export const usePanels = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: plantKey(plan_id, revision, "panels"),
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/plant/panels", { params: { path: { plan_id } } })),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/plant/panels", { params: { path: { plan_id } } })),
     placeholderData: keepPreviousData,
   });
 
 export const usePower = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: plantKey(plan_id, revision, "power"),
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/plant/power", { params: { path: { plan_id } } })),
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/plant/power", { params: { path: { plan_id } } })),
     placeholderData: keepPreviousData,
   });
 
@@ -247,8 +242,7 @@ export const useImportSiteFile = (plan_id: number) =>
     ),
   );
 
-export const identify = (clues: Record<string, string>) =>
-  taken(client.POST("/api/reference/identify", { body: { clues } }));
+export const identify = (clues: Record<string, string>) => taken(client.POST("/api/reference/identify", { body: { clues } }));
 
 export const useIdentified = (clues: Record<string, string>) =>
   useQuery({
@@ -256,4 +250,3 @@ export const useIdentified = (clues: Record<string, string>) =>
     queryFn: () => identify(clues),
     placeholderData: keepPreviousData,
   });
-

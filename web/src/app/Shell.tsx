@@ -102,8 +102,7 @@ function Frame() {
   });
   const open = links.find((l) => l.id === linkId);
   const counted = open ? [open] : links;
-  const sum = (severity: "stop" | "warn", of: "counts" | "polarity" | "route") =>
-    counted.reduce((n, l) => n + l[of][severity], 0);
+  const sum = (severity: "stop" | "warn", of: "counts" | "polarity" | "route") => counted.reduce((n, l) => n + l[of][severity], 0);
   const inLight = (severity: "stop" | "warn") => sum(severity, "counts") - sum(severity, "polarity") - sum(severity, "route");
   // With a link open, its own findings about strands and routes; else all about the backbone.
   const inRoute = (severity: "stop" | "warn") => (open ? open.route[severity] : plan.route[severity]);

@@ -20,8 +20,7 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   const api = useMemo(
     () => ({
       say: (text: string) => setNotice({ text, bad: false }),
-      refuse: (error: unknown) =>
-        setNotice({ text: error instanceof Error ? error.message : String(error), bad: true }),
+      refuse: (error: unknown) => setNotice({ text: error instanceof Error ? error.message : String(error), bad: true }),
     }),
     [],
   );

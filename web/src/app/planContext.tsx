@@ -33,9 +33,7 @@ function inOrder(a: LinkSummary, b: LinkSummary, sort: SortKey): number {
 }
 
 function matches(link: LinkSummary, words: string[]): boolean {
-  const text = [link.name, link.application, link.glass, link.verdict, link.a_place, link.b_place]
-    .join(" ")
-    .toLowerCase();
+  const text = [link.name, link.application, link.glass, link.verdict, link.a_place, link.b_place].join(" ").toLowerCase();
   return words.every((word) => text.includes(word));
 }
 
@@ -53,10 +51,7 @@ export function PlanProvider({ plan, links, children }: Props) {
     const kept = words.length ? links.filter((l) => matches(l, words)) : [...links];
     return kept.sort((a, b) => inOrder(a, b, sort));
   }, [links, filter, sort]);
-  const api = useMemo(
-    () => ({ plan, links, shown, filter, setFilter, sort, setSort }),
-    [plan, links, shown, filter, sort],
-  );
+  const api = useMemo(() => ({ plan, links, shown, filter, setFilter, sort, setSort }), [plan, links, shown, filter, sort]);
   return <PlanContext.Provider value={api}>{children}</PlanContext.Provider>;
 }
 

@@ -17,9 +17,7 @@ export function AskSheet({ title, label, value, onClose, onStore }: Props) {
   const [problem, setProblem] = useState<string | null>(null);
   const store = () => {
     setProblem(null);
-    onStore(text.trim()).then(onClose, (error: unknown) =>
-      setProblem(error instanceof Error ? error.message : String(error)),
-    );
+    onStore(text.trim()).then(onClose, (error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
   };
   return (
     <Sheet

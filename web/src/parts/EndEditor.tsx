@@ -34,12 +34,10 @@ export function EndEditor({ side, end, plan, reference, onEdit }: Props) {
   const { unit } = useSettings();
   const [sheetOpen, setSheetOpen] = useState(false);
   const [portOpen, setPortOpen] = useState(false);
-  const hasPort =
-    end.device != null || end.port != null || end.module?.form != null || end.module?.coding != null || end.module?.temperature != null;
-  const module: Module = end.module ?? ({});
+  const hasPort = end.device != null || end.port != null || end.module?.form != null || end.module?.coding != null || end.module?.temperature != null;
+  const module: Module = end.module ?? {};
   const hasFigures = FIGURES.some(([key]) => module[key] != null);
-  const set = (next: Partial<EndDoc>) =>
-    onEdit([{ op: "set-end", side, end: { ...end, ...next } }]);
+  const set = (next: Partial<EndDoc>) => onEdit([{ op: "set-end", side, end: { ...end, ...next } }]);
   const setModule = (change: Partial<Module>) => set({ module: { ...module, ...change } });
   const applications = reference.applications.map((a) => a.name);
   return (
@@ -57,7 +55,7 @@ export function EndEditor({ side, end, plan, reference, onEdit }: Props) {
           width="166px"
           value={end.application}
           options={options(end.application === "custom" ? ["custom", ...applications] : applications)}
-          onChange={(application) => set({ application, module: end.module && { ...end.module, part: null } })}
+          onChange={(application) => set({ application, module: end.module ? { ...end.module, part: null } : null })}
         />
         {reference.modules.length > 0 && (
           <Choice
@@ -101,15 +99,7 @@ export function EndEditor({ side, end, plan, reference, onEdit }: Props) {
         >
           Data sheet
         </Button>
-        <Button
-          size="xs"
-          variant="outline"
-          colorPalette="accent"
-          alignSelf="end"
-          h="30px"
-          aria-expanded={portOpen}
-          onClick={() => setPortOpen(!portOpen)}
-        >
+        <Button size="xs" variant="outline" colorPalette="accent" alignSelf="end" h="30px" aria-expanded={portOpen} onClick={() => setPortOpen(!portOpen)}>
           Port
         </Button>
       </Flex>
@@ -134,9 +124,7 @@ export function EndEditor({ side, end, plan, reference, onEdit }: Props) {
                 suffix={isLength ? unit : figureUnit}
                 placeholder="table"
                 value={value == null ? "" : isLength ? lengthField(value, unit) : String(value)}
-                invalid={(text) =>
-                  text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a number`
-                }
+                invalid={(text) => (text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a number`)}
                 onCommit={(text) => {
                   const number = typed(text);
                   if (number !== null && !module.source) {
@@ -190,7 +178,7 @@ function PortFields({ end, plan, reference, set }: PortProps) {
   const lanes = reference.lanes[end.application] ?? 0;
   const setLane = (text: string) => {
     const lane = text === "" ? null : Number(text);
-    return setPort({ lane, split: lane === null ? port.split : (port.split ?? true) });
+    return setPort({ lane, split: lane === null ? (port.split ?? null) : (port.split ?? true) });
   };
   return (
     <Flex gap="2" wrap="wrap" align="start">
@@ -228,10 +216,7 @@ function PortFields({ end, plan, reference, set }: PortProps) {
             label="Lane of a split port"
             width="124px"
             value={port.lane == null ? "" : String(port.lane)}
-            options={[
-              { value: "", label: "not split" },
-              ...options(Array.from({ length: lanes }, (_, i) => String(i + 1))),
-            ]}
+            options={[{ value: "", label: "not split" }, ...options(Array.from({ length: lanes }, (_, i) => String(i + 1)))]}
             onChange={setLane}
           />
           <YesNo label="Set to split" value={port.split} onChange={(split) => setPort({ split })} />
@@ -242,21 +227,21 @@ function PortFields({ end, plan, reference, set }: PortProps) {
         width="110px"
         value={module.form ?? ""}
         options={[{ value: "", label: "usual" }, ...options(reference.cages)]}
-        onChange={(form) => setModule({ form: (form || null) as Module["form"] })}
+        onChange={(form) => setModule({ form: (form || null) as NonNullable<Module["form"]> | null })}
       />
       <Choice
         label="Coded for"
         width="124px"
         value={module.coding ?? ""}
         options={[UNKNOWN, { value: "own", label: "this equipment" }, { value: "other", label: "another maker" }]}
-        onChange={(coding) => setModule({ coding: (coding || null) as Module["coding"] })}
+        onChange={(coding) => setModule({ coding: (coding || null) as NonNullable<Module["coding"]> | null })}
       />
       <Choice
         label="Temperature class"
         width="120px"
         value={module.temperature ?? ""}
         options={[UNKNOWN, ...options(["commercial", "extended", "industrial"])]}
-        onChange={(value) => setModule({ temperature: (value || null) as Module["temperature"] })}
+        onChange={(value) => setModule({ temperature: (value || null) as NonNullable<Module["temperature"]> | null })}
       />
       <TextField
         label="Port set to"
@@ -267,11 +252,9 @@ function PortFields({ end, plan, reference, set }: PortProps) {
         invalid={(text) => (text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a speed in Gb/s`)}
         onCommit={(text) => setPort({ set_gbps: typed(text) })}
       />
-      {(!device || port.settable != null) && (
-        <YesNo label="Can be set" value={port.settable} onChange={(settable) => setPort({ settable })} />
-      )}
+      {(!device || port.settable != null) && <YesNo label="Can be set" value={port.settable} onChange={(settable) => setPort({ settable })} />}
       {(!device || port.own_coding_only != null) && (
-      <YesNo label="Own coding only" value={port.own_coding_only} onChange={(own_coding_only) => setPort({ own_coding_only })} />
+        <YesNo label="Own coding only" value={port.own_coding_only} onChange={(own_coding_only) => setPort({ own_coding_only })} />
       )}
       {(!device || port.surroundings != null) && (
         <Choice
@@ -279,7 +262,7 @@ function PortFields({ end, plan, reference, set }: PortProps) {
           width="112px"
           value={port.surroundings ?? ""}
           options={[UNKNOWN, ...options(["indoor", "unheated", "outdoor"])]}
-          onChange={(value) => setPort({ surroundings: (value || null) as Port["surroundings"] })}
+          onChange={(value) => setPort({ surroundings: (value || null) as NonNullable<Port["surroundings"]> | null })}
         />
       )}
       <YesNo label="FEC on" value={port.fec} onChange={(fec) => setPort({ fec })} />

@@ -5,19 +5,26 @@ import { memo, useId, useState } from "react";
 interface TextFieldProps {
   label: string;
   /** The label is for screen readers only: the column says it already. */
-  hideLabel?: boolean;
+  hideLabel?: boolean | undefined;
   value: string;
   /** Stores; a rejected promise's message is shown under the field. */
   onCommit: (text: string) => Promise<unknown> | undefined;
-  width?: string;
-  suffix?: string;
-  mono?: boolean;
-  placeholder?: string;
+  width?: string | undefined;
+  suffix?: string | undefined;
+  mono?: boolean | undefined;
+  placeholder?: string | undefined;
   invalid?: (text: string) => string | null;
-  list?: string;
+  list?: string | undefined;
 }
 
-function Frame(props: { id: string; label: string; hideLabel?: boolean; problem: string | null; width?: string; children: React.ReactNode }) {
+function Frame(props: {
+  id: string;
+  label: string;
+  hideLabel?: boolean | undefined;
+  problem: string | null;
+  width?: string | undefined;
+  children: React.ReactNode;
+}) {
   return (
     <Box w={props.width} minW="0" position="relative">
       <Text asChild fontSize="12px" color="fg.muted" lineHeight="1.2" srOnly={props.hideLabel}>
@@ -52,9 +59,7 @@ export function TextField(props: TextFieldProps) {
     const wrong = props.invalid?.(text) ?? null;
     setProblem(wrong);
     if (wrong) return;
-    props.onCommit(text)?.catch((error: unknown) =>
-      setProblem(error instanceof Error ? error.message : String(error)),
-    );
+    props.onCommit(text)?.catch((error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
   };
   return (
     <Frame id={id} label={props.label} hideLabel={props.hideLabel} problem={problem} width={props.width}>
@@ -95,12 +100,12 @@ export function TextField(props: TextFieldProps) {
 
 interface ChoiceProps {
   label: string;
-  hideLabel?: boolean;
+  hideLabel?: boolean | undefined;
   value: string;
   options: { value: string; label: string }[];
   /** Where it stores, a rejected promise's message is shown under the field. */
   onChange: (value: string) => unknown;
-  width?: string;
+  width?: string | undefined;
 }
 
 /** Long lists are drawn again only when they differ: most edits leave them as they are. */
@@ -112,9 +117,7 @@ const Options = memo(
       </option>
     ));
   },
-  (old, now) =>
-    old.options.length === now.options.length &&
-    old.options.every((o, i) => o.value === now.options[i]?.value && o.label === now.options[i].label),
+  (old, now) => old.options.length === now.options.length && old.options.every((o, i) => o.value === now.options[i]?.value && o.label === now.options[i].label),
 );
 
 export function Choice(props: ChoiceProps) {

@@ -14,17 +14,14 @@ interface Props {
   places: Record<"a" | "b", string>;
   onApply: (remedy: RemedyView) => void;
   /** A remedy is looked at (or no longer): what it would bring can be shown. */
-  onTry?: (remedy: RemedyView | null) => void;
+  onTry?: ((remedy: RemedyView | null) => void) | undefined;
   onPart: (at: number) => void;
 }
 
 /** 'margin 0.4 → 2.1 dB, +1 part, −2 warnings'. */
 export function difference(before: Brief, after: Brief): string {
   const verdict = before.verdict === after.verdict ? null : `${before.verdict} → ${after.verdict}`;
-  const margin =
-    before.margin_db === after.margin_db
-      ? null
-      : `margin ${db(before.margin_db)} → ${db(after.margin_db)} dB`;
+  const margin = before.margin_db === after.margin_db ? null : `margin ${db(before.margin_db)} → ${db(after.margin_db)} dB`;
   const said = [
     verdict,
     margin,
@@ -40,8 +37,8 @@ interface CureProps {
   remedy: RemedyView;
   before: Brief;
   onApply: (remedy: RemedyView) => void;
-  onTry?: (remedy: RemedyView | null) => void;
-  quiet?: boolean;
+  onTry?: ((remedy: RemedyView | null) => void) | undefined;
+  quiet?: boolean | undefined;
 }
 
 /** One remedy: what it takes, and what it would bring. */
@@ -82,19 +79,14 @@ export function FindingCard({ finding, echoes, before, places, onApply, onTry, o
   const [best, ...others] = finding.remedies;
   const ends = finding.ends.length === 2 ? "both ends" : finding.ends.map((e) => places[e]).join("");
   const where = finding.at.length
-    ? `part ${finding.at.slice(0, 3).map((at) => at + 1).join(", ")}${finding.at.length > 3 ? " …" : ""}`
+    ? `part ${finding.at
+        .slice(0, 3)
+        .map((at) => at + 1)
+        .join(", ")}${finding.at.length > 3 ? " …" : ""}`
     : ends;
   const first = finding.at[0];
   return (
-    <Box
-      as="article"
-      bg="bg.panel"
-      borderLeftWidth="4px"
-      borderColor={`${mark.tone}.fg`}
-      px="3"
-      py="2.5"
-      data-rule={finding.rule}
-    >
+    <Box as="article" bg="bg.panel" borderLeftWidth="4px" borderColor={`${mark.tone}.fg`} px="3" py="2.5" data-rule={finding.rule}>
       <Flex align="center" gap="1.5" wrap="wrap" color={`${mark.tone}.fg`} fontWeight="700" fontSize="13px">
         <SeverityMark severity={finding.severity} size={13} />
         <span>{mark.word}</span>
@@ -117,9 +109,7 @@ export function FindingCard({ finding, echoes, before, places, onApply, onTry, o
       {others.length > 0 && (
         <Box asChild mt="1.5" fontSize="13px">
           <details data-others="">
-            <summary style={{ cursor: "pointer", fontWeight: 600 }}>
-              {others.length === 1 ? "1 other way" : `${others.length} other ways`}
-            </summary>
+            <summary style={{ cursor: "pointer", fontWeight: 600 }}>{others.length === 1 ? "1 other way" : `${others.length} other ways`}</summary>
             {others.map((remedy) => (
               <Cure key={remedy.label} remedy={remedy} before={before} onApply={onApply} onTry={onTry} quiet />
             ))}
@@ -130,9 +120,7 @@ export function FindingCard({ finding, echoes, before, places, onApply, onTry, o
       {echoes.length > 0 && (
         <Text asChild fontSize="13px" mt="1.5" color="fg.muted">
           <details data-echoes="">
-            <summary style={{ cursor: "pointer" }}>
-              {echoes.length === 1 ? "1 more follows from it" : `${echoes.length} more follow from it`}
-            </summary>
+            <summary style={{ cursor: "pointer" }}>{echoes.length === 1 ? "1 more follows from it" : `${echoes.length} more follow from it`}</summary>
             {echoes.map((echo, i) => (
               <Text key={i} mt="1">
                 <b>{echo.title}.</b> <Said text={echo.message} />

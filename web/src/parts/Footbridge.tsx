@@ -18,13 +18,7 @@ function Rope() {
   return (
     <Box as="span" position="absolute" inset="0" pointerEvents="none" aria-hidden="true">
       <svg width="100%" height="14" viewBox="0 0 100 14" preserveAspectRatio="none">
-        <path
-          d="M0 0Q25 11 50 0Q75 11 100 0"
-          fill="none"
-          stroke={paint("border")}
-          strokeWidth="2"
-          vectorEffect="non-scaling-stroke"
-        />
+        <path d="M0 0Q25 11 50 0Q75 11 100 0" fill="none" stroke={paint("border")} strokeWidth="2" vectorEffect="non-scaling-stroke" />
       </svg>
     </Box>
   );

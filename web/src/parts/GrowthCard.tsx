@@ -14,9 +14,7 @@ export function GrowthCard({ growth }: { growth: Growth }) {
     <Box as="article" bg="bg.panel" borderLeftWidth="4px" borderColor="border.emphasized" px="3" py="2.5" data-growth="">
       <Text fontWeight="700">Growth</Text>
       <Text fontSize="14px" color="fg.muted">
-        {carries.length === 0
-          ? "This path carries nothing faster."
-          : `With other modules this path also carries ${carries.slice(0, SHOWN).join(", ")}`}
+        {carries.length === 0 ? "This path carries nothing faster." : `With other modules this path also carries ${carries.slice(0, SHOWN).join(", ")}`}
         {rest > 0 && ` and ${rest} more`}
         {carries.length > 0 && "."}
       </Text>

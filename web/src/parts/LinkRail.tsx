@@ -82,12 +82,7 @@ export function LinkRail({ current, view }: { current: string | null; view?: str
           bg="bg.panel"
         />
         <NativeSelect.Root size="xs" w="92px" flex="none">
-          <NativeSelect.Field
-            aria-label="Sort links"
-            value={sort}
-            onChange={(e) => setSort(e.target.value as SortKey)}
-            bg="bg.panel"
-          >
+          <NativeSelect.Field aria-label="Sort links" value={sort} onChange={(e) => setSort(e.target.value as SortKey)} bg="bg.panel">
             <option value="margin">margin</option>
             <option value="name">name</option>
             <option value="plan">as added</option>
@@ -96,9 +91,7 @@ export function LinkRail({ current, view }: { current: string | null; view?: str
         </NativeSelect.Root>
       </Flex>
       <Text fontSize="12px" color="fg.muted" px="1" mb="1">
-        {shown.length === links.length
-          ? `${links.length} links`
-          : `${shown.length} of ${links.length} links`}
+        {shown.length === links.length ? `${links.length} links` : `${shown.length} of ${links.length} links`}
       </Text>
       <Box ref={scroller} overflowY="auto" flex="1" minH="0">
         <Box position="relative" h={`${rows.getTotalSize()}px`}>
@@ -107,11 +100,7 @@ export function LinkRail({ current, view }: { current: string | null; view?: str
             if (!link) return null;
             return (
               <Box key={link.id} position="absolute" insetX="0" top={`${row.start}px`}>
-                <RailRow
-                  link={link}
-                  current={link.id === current}
-                  to={`/plans/${plan.id}/links/${link.id}${view ? `/${view}` : ""}`}
-                />
+                <RailRow link={link} current={link.id === current} to={`/plans/${plan.id}/links/${link.id}${view ? `/${view}` : ""}`} />
               </Box>
             );
           })}

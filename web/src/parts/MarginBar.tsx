@@ -28,13 +28,7 @@ export function MarginTick({ margin, verdict }: { margin: number | null; verdict
   const length = margin === null ? 0 : Math.max(-14, Math.min(width - zero - 2, margin * perDb));
   return (
     <svg width={width} height="12" aria-hidden="true" style={{ flex: "none" }}>
-      <rect
-        x={Math.min(zero, zero + length)}
-        y="4"
-        width={Math.max(1, Math.abs(length))}
-        height="4"
-        fill={paint(`${tone}.fg`)}
-      />
+      <rect x={Math.min(zero, zero + length)} y="4" width={Math.max(1, Math.abs(length))} height="4" fill={paint(`${tone}.fg`)} />
       <rect x={zero - 1} y="1" width="2" height="10" fill={paint("fg")} />
     </svg>
   );

@@ -34,25 +34,11 @@ function Drawn({ shape, tone, size, label }: { shape: Shape; tone: Tone; size: n
       aria-hidden={label ? undefined : true}
       style={{ flex: "none" }}
     >
-      {shape === "gate" && (
-        <path d="M3 2v12M13 2v12M3 8h10" fill="none" stroke={colour} strokeWidth="3" />
-      )}
+      {shape === "gate" && <path d="M3 2v12M13 2v12M3 8h10" fill="none" stroke={colour} strokeWidth="3" />}
       {shape === "wedge" && <path d="M1 2.5h14L8 14z" fill={colour} />}
-      {shape === "ring" && (
-        <circle cx="8" cy="8" r="5" fill="none" stroke={colour} strokeWidth="3" />
-      )}
-      {shape === "tick" && (
-        <path d="M1.5 8.5l4.5 4.5L14.5 3.5" fill="none" stroke={colour} strokeWidth="3" />
-      )}
-      {shape === "open" && (
-        <path
-          d="M8 1.5a6.5 6.5 0 1 1-4.6 1.9"
-          fill="none"
-          stroke={colour}
-          strokeWidth="2.5"
-          strokeDasharray="4 2.4"
-        />
-      )}
+      {shape === "ring" && <circle cx="8" cy="8" r="5" fill="none" stroke={colour} strokeWidth="3" />}
+      {shape === "tick" && <path d="M1.5 8.5l4.5 4.5L14.5 3.5" fill="none" stroke={colour} strokeWidth="3" />}
+      {shape === "open" && <path d="M8 1.5a6.5 6.5 0 1 1-4.6 1.9" fill="none" stroke={colour} strokeWidth="2.5" strokeDasharray="4 2.4" />}
     </svg>
   );
 }

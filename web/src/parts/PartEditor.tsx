@@ -27,8 +27,7 @@ interface Props {
 }
 
 const emptyToNull = (text: string) => (text.trim() === "" ? null : text.trim());
-const numberOr = (what: string) => (text: string) =>
-  text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a number for ${what}`;
+const numberOr = (what: string) => (text: string) => (text.trim() === "" || typed(text) !== null ? null : `“${text}” is not a number for ${what}`);
 
 export function PartEditor({ link, at, part, path, count, reference, onEdit, onWhy, onSelect }: Props) {
   const [more, setMore] = useState(false);
@@ -116,9 +115,7 @@ function LossFields({ part, reference, set }: FieldsProps<PartDoc>) {
           width="170px"
           value={part.source ?? ""}
           placeholder="meter, date"
-          onCommit={(text) =>
-            set({ ...part, loss_db: waiting ?? part.loss_db, source: emptyToNull(text) })
-          }
+          onCommit={(text) => set({ ...part, loss_db: waiting ?? part.loss_db ?? null, source: emptyToNull(text) })}
         />
       )}
     </>
@@ -177,11 +174,8 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
           label="Wiring"
           width="108px"
           value={part.wiring ?? ""}
-          options={[
-            ...RECORDED,
-            ...wirings.map((w) => ({ value: w, label: wiringWord(w) })),
-          ]}
-          onChange={(wiring) => set({ ...part, wiring: (wiring || null) as SegmentDoc["wiring"] })}
+          options={[...RECORDED, ...wirings.map((w) => ({ value: w, label: wiringWord(w) }))]}
+          onChange={(wiring) => set({ ...part, wiring: (wiring || null) as NonNullable<SegmentDoc["wiring"]> | null })}
         />
       )}
     </>
@@ -232,8 +226,7 @@ function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
   );
 }
 
-const wiringWord = (wiring: string) =>
-  ({ "A-B": "A-B crossed", "A-A": "A-A straight" })[wiring] ?? wiring;
+const wiringWord = (wiring: string) => ({ "A-B": "A-B crossed", "A-A": "A-A straight" })[wiring] ?? wiring;
 
 function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
   return (
@@ -248,7 +241,13 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
           { value: "mechanical", label: "mechanical splice" },
         ]}
         onChange={(joint) =>
-          set({ ...part, joint: joint as JointDoc["joint"], grade: joint === "adapter" ? part.grade : null, keys: joint === "adapter" ? part.keys : null, crossed: joint === "adapter" ? false : part.crossed })
+          set({
+            ...part,
+            joint: joint as JointDoc["joint"],
+            grade: joint === "adapter" ? (part.grade ?? null) : null,
+            keys: joint === "adapter" ? (part.keys ?? null) : null,
+            crossed: joint === "adapter" ? false : part.crossed,
+          })
         }
       />
       {part.joint === "adapter" && (
@@ -265,7 +264,7 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
             width="112px"
             value={part.keys ?? ""}
             options={[{ value: "", label: "not recorded" }, ...options(["opposed", "aligned"])]}
-            onChange={(keys) => set({ ...part, keys: (keys || null) as JointDoc["keys"] })}
+            onChange={(keys) => set({ ...part, keys: (keys || null) as NonNullable<JointDoc["keys"]> | null })}
           />
           <Choice
             label="Hybrid adapter"
@@ -281,16 +280,14 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
           label="Strands"
           width="124px"
           value={part.crossed ? "yes" : "no"}
-          options={[{ value: "no", label: "by colour" }, { value: "yes", label: "changed places" }]}
+          options={[
+            { value: "no", label: "by colour" },
+            { value: "yes", label: "changed places" },
+          ]}
           onChange={(value) => set({ ...part, crossed: value === "yes" })}
         />
       )}
-      <TextField
-        label="Label"
-        width="124px"
-        value={part.label ?? ""}
-        onCommit={(text) => set({ ...part, label: emptyToNull(text) })}
-      />
+      <TextField label="Label" width="124px" value={part.label ?? ""} onCommit={(text) => set({ ...part, label: emptyToNull(text) })} />
     </>
   );
 }

@@ -46,29 +46,13 @@ function Glass({ part, place }: { part: DrawnPart; place: Placed }) {
   const doc = part.doc;
   if (!isSegment(doc)) return null;
   const colour = strand(part.jacket);
-  const line = (
-    <path d={`M${x} ${AXIS}H${x + width}`} stroke={colour} strokeWidth="4" fill="none" />
-  );
+  const line = <path d={`M${x} ${AXIS}H${x + width}`} stroke={colour} strokeWidth="4" fill="none" />;
   if (doc.segment === "cable") {
     return (
       <>
         {line}
-        <rect
-          x={x + 3}
-          y={AXIS - 12}
-          width={Math.max(6, width - 6)}
-          height="24"
-          rx="12"
-          fill={paint("bg.panel")}
-          stroke={paint("fg")}
-          strokeWidth="2"
-        />
-        <path
-          d={`M${x + Math.min(12, width / 3)} ${AXIS}H${x + width - Math.min(12, width / 3)}`}
-          stroke={colour}
-          strokeWidth="5"
-          strokeLinecap="round"
-        />
+        <rect x={x + 3} y={AXIS - 12} width={Math.max(6, width - 6)} height="24" rx="12" fill={paint("bg.panel")} stroke={paint("fg")} strokeWidth="2" />
+        <path d={`M${x + Math.min(12, width / 3)} ${AXIS}H${x + width - Math.min(12, width / 3)}`} stroke={colour} strokeWidth="5" strokeLinecap="round" />
       </>
     );
   }
@@ -78,21 +62,9 @@ function Glass({ part, place }: { part: DrawnPart; place: Placed }) {
   return (
     <>
       {line}
-      <rect
-        x={x + width / 2 - 9}
-        y={AXIS - 10}
-        width="18"
-        height="20"
-        fill={paint("bg.panel")}
-        stroke={paint("fg")}
-        strokeWidth="2"
-      />
+      <rect x={x + width / 2 - 9} y={AXIS - 10} width="18" height="20" fill={paint("bg.panel")} stroke={paint("fg")} strokeWidth="2" />
       {doc.segment === "inline" ? (
-        <path
-          d={`M${x + width / 2 - 5} ${AXIS - 5}l10 10m0-10l-10 10`}
-          stroke={paint("fg")}
-          strokeWidth="2"
-        />
+        <path d={`M${x + width / 2 - 5} ${AXIS - 5}l10 10m0-10l-10 10`} stroke={paint("fg")} strokeWidth="2" />
       ) : (
         <path d={`M${x + width / 2 - 9} ${AXIS}h18`} stroke={colour} strokeWidth="3" />
       )}
@@ -117,10 +89,7 @@ function JointMark({ part, place, colours }: { part: DrawnPart; place: Placed; c
     return (
       <>
         {lines}
-        <path
-          d={`M${mid - 1.5} ${AXIS - 6}v12l${-w} 6v-24z M${mid + 1.5} ${AXIS - 6}v12l${w} 6v-24z`}
-          fill={tone}
-        />
+        <path d={`M${mid - 1.5} ${AXIS - 6}v12l${-w} 6v-24z M${mid + 1.5} ${AXIS - 6}v12l${w} 6v-24z`} fill={tone} />
       </>
     );
   }
@@ -128,9 +97,7 @@ function JointMark({ part, place, colours }: { part: DrawnPart; place: Placed; c
     <>
       {lines}
       <rect x={mid - 7} y={AXIS - 5} width="14" height="10" rx="1" fill={paint("fg")} />
-      {doc.joint === "mechanical" && (
-        <path d={`M${mid} ${AXIS - 5}v10`} stroke={paint("bg")} strokeWidth="2" />
-      )}
+      {doc.joint === "mechanical" && <path d={`M${mid} ${AXIS - 5}v10`} stroke={paint("bg")} strokeWidth="2" />}
     </>
   );
 }
@@ -181,13 +148,7 @@ function ModuleBox(props: { x: number; short: string; place: string; on: boolean
         stroke={on ? paint("accent.fg") : paint("fg")}
         strokeWidth={on ? 3 : 2}
       />
-      <SvgText
-        x={x + MODULE_WIDTH / 2}
-        y={AXIS + 5}
-        textAnchor="middle"
-        size={short.length > 4 ? 12 : 14}
-        weight={700}
-      >
+      <SvgText x={x + MODULE_WIDTH / 2} y={AXIS + 5} textAnchor="middle" size={short.length > 4 ? 12 : 14} weight={700}>
         {short}
       </SvgText>
     </g>
@@ -241,11 +202,7 @@ export function PathRow({ parts, layout, left, right, selected, onSelect, onEnd,
                 strokeDasharray="3 3"
               />
             )}
-            {isSegment(part.doc) ? (
-              <Glass part={part} place={place} />
-            ) : (
-              <JointMark part={part} place={place} colours={[colourAt(i - 1), colourAt(i + 1)]} />
-            )}
+            {isSegment(part.doc) ? <Glass part={part} place={place} /> : <JointMark part={part} place={place} colours={[colourAt(i - 1), colourAt(i + 1)]} />}
           </g>
         );
       })}

@@ -6,7 +6,7 @@ import { useNotice } from "../app/notice";
 import { Sheet } from "./Sheet";
 
 interface Named {
-  id?: string;
+  id?: string | undefined;
   name: string;
 }
 

@@ -21,7 +21,7 @@ export function StrandFields({ part, set }: PartProps) {
           width="96px"
           value={part.clip ?? ""}
           options={[...RECORDED, { value: "splits", label: "splits" }, { value: "fixed", label: "is fixed" }]}
-          onChange={(clip) => set({ ...part, clip: (clip || null) as SegmentDoc["clip"] })}
+          onChange={(clip) => set({ ...part, clip: (clip || null) as NonNullable<SegmentDoc["clip"]> | null })}
         />
       )}
       {part.segment === "cassette" && (
@@ -53,14 +53,14 @@ export function RecordFields({ part, set }: PartProps) {
         width="112px"
         value={part.length_from ?? ""}
         options={[...RECORDED, { value: "measured", label: "a measurement" }, { value: "drawing", label: "a drawing" }, { value: "guess", label: "a guess" }]}
-        onChange={(from) => set({ ...part, length_from: (from || null) as SegmentDoc["length_from"] })}
+        onChange={(from) => set({ ...part, length_from: (from || null) as NonNullable<SegmentDoc["length_from"]> | null })}
       />
       <Choice
         label="Grade is from"
         width="112px"
         value={part.fiber_from ?? ""}
         options={[...RECORDED, { value: "print", label: "the print" }, { value: "record", label: "a record" }, { value: "guess", label: "a guess" }]}
-        onChange={(from) => set({ ...part, fiber_from: (from || null) as SegmentDoc["fiber_from"] })}
+        onChange={(from) => set({ ...part, fiber_from: (from || null) as NonNullable<SegmentDoc["fiber_from"]> | null })}
       />
     </>
   );
@@ -99,12 +99,7 @@ export function BoxFields({ part, reference, set }: PartProps & { reference: Cho
             options={[...RECORDED, ...options(channels.map((c) => c.name))]}
             onChange={(channel) => set({ ...part, channels: channel ? [channel] : [] })}
           />
-          <TextField
-            label="Shared strand or pair"
-            width="136px"
-            value={part.line ?? ""}
-            onCommit={(text) => set({ ...part, line: text.trim() || null })}
-          />
+          <TextField label="Shared strand or pair" width="136px" value={part.line ?? ""} onCommit={(text) => set({ ...part, line: text.trim() || null })} />
         </>
       )}
     </>

@@ -27,7 +27,9 @@ export function SharedPart({ link, part }: Props) {
   const others = mine?.links.filter((one) => one.id !== link) ?? [];
   const alike = shared.filter((one) => one.doc.part.segment === part.segment);
   const put = (name: string | null) =>
-    share.mutateAsync({ link_id: link, at: idOf(part), name }).then(() => say(name === null ? "This part is this link's alone. Undo with u." : `This part is ${name}. Undo with u.`));
+    share
+      .mutateAsync({ link_id: link, at: idOf(part), name })
+      .then(() => say(name === null ? "This part is this link's alone. Undo with u." : `This part is ${name}. Undo with u.`));
   return (
     <Box data-shared-part="">
       <Flex gap="2" align="end" wrap="wrap">
@@ -50,7 +52,9 @@ export function SharedPart({ link, part }: Props) {
         />
         {mine && (
           <Text fontSize="14px" pb="1.5">
-            {others.length === 0 ? "No other link passes it yet." : `${others.length === 1 ? "One other link passes" : `${others.length} other links pass`} it: what is changed here changes for all.`}{" "}
+            {others.length === 0
+              ? "No other link passes it yet."
+              : `${others.length === 1 ? "One other link passes" : `${others.length} other links pass`} it: what is changed here changes for all.`}{" "}
             {others.length > 0 && (
               <Button size="xs" h="24px" variant="ghost" colorPalette="accent" aria-expanded={open} onClick={() => setOpen(!open)}>
                 {open ? "Hide" : "Which?"}
@@ -70,7 +74,13 @@ export function SharedPart({ link, part }: Props) {
         </Flex>
       )}
       {asking && (
-        <AskSheet title="One part, several links" label={`Name of this ${part.segment}, as its label says`} value={part.label ?? ""} onClose={() => setAsking(false)} onStore={put} />
+        <AskSheet
+          title="One part, several links"
+          label={`Name of this ${part.segment}, as its label says`}
+          value={part.label ?? ""}
+          onClose={() => setAsking(false)}
+          onStore={put}
+        />
       )}
     </Box>
   );

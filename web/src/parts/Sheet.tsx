@@ -13,14 +13,7 @@ interface Props {
 
 export function Sheet({ title, open, onClose, children, footer, size = "md" }: Props) {
   return (
-    <Dialog.Root
-      open={open}
-      onOpenChange={(change) => !change.open && onClose()}
-      size={size}
-      scrollBehavior="inside"
-      lazyMount
-      unmountOnExit
-    >
+    <Dialog.Root open={open} onOpenChange={(change) => !change.open && onClose()} size={size} scrollBehavior="inside" lazyMount unmountOnExit>
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>

@@ -40,8 +40,7 @@ function rulers(d: DirectionView): Ruler[] {
   if (d.receiver_max_dbm != null) {
     found.push({ value: d.receiver_max_dbm, label: `receiver bears ${dbm(d.receiver_max_dbm)}`, strong: true, high: true });
   }
-  const same =
-    d.limit_dbm != null && d.receiver_min_dbm != null && Math.abs(d.limit_dbm - d.receiver_min_dbm) < 0.05;
+  const same = d.limit_dbm != null && d.receiver_min_dbm != null && Math.abs(d.limit_dbm - d.receiver_min_dbm) < 0.05;
   if (d.receiver_min_dbm != null) {
     const also = same ? ", limit used up" : "";
     found.push({ value: d.receiver_min_dbm, label: `receiver needs ${dbm(d.receiver_min_dbm)}${also}`, strong: true, high: false });
@@ -56,22 +55,16 @@ export function Staircase({ direction, layout, stepped, shownCase, judged, tight
   const d = direction;
   const rules = rulers(d);
   const bottom = height - BOTTOM;
-  const scale = powerScale(
-    [
-      ...d.levels.flatMap((l) => [l.worst_case, l.typical, l.strongest]),
-      ...rules.map((r) => r.value),
-      d.received_min_dbm,
-    ],
-    TOP,
-    bottom,
-  );
-  const lineOf = (pick: (l: DirectionView["levels"][number]) => number | null) =>
-    staircase(layout.parts, stepped, d.levels.map(pick), scale.y);
+  const scale = powerScale([...d.levels.flatMap((l) => [l.worst_case, l.typical, l.strongest]), ...rules.map((r) => r.value), d.received_min_dbm], TOP, bottom);
+  const lineOf = (pick: (l: DirectionView["levels"][number]) => number | null) => staircase(layout.parts, stepped, d.levels.map(pick), scale.y);
   const worst = lineOf((l) => l.worst_case);
   const typical = lineOf((l) => l.typical);
   const strongest = lineOf((l) => l.strongest);
   const low = shownCase === "typical" ? typical : worst;
-  const labelY = labelsBy(rules.map((r) => scale.y(r.value)), TOP + 12);
+  const labelY = labelsBy(
+    rules.map((r) => scale.y(r.value)),
+    TOP + 12,
+  );
   return (
     <svg width={layout.width} height={height} role="group" aria-label={spoken(d)}>
       {scale.ticks.map((tick) => (
@@ -93,17 +86,9 @@ export function Staircase({ direction, layout, stepped, shownCase, judged, tight
           </SvgText>
         </g>
       ))}
-      {layout.parts.map((p, i) =>
-        i === 0 ? null : (
-          <path key={i} d={`M${p.x} ${TOP}V${bottom}`} stroke={paint("border")} strokeDasharray="1 5" />
-        ),
-      )}
-      {strongest.length > 0 && low.length > 0 && (
-        <path d={toPath([...strongest, ...[...low].reverse()]) + "Z"} fill={paint("accent.subtle")} />
-      )}
-      {strongest.length > 0 && (
-        <path d={toPath(strongest)} fill="none" stroke={paint("accent.fg")} strokeWidth="1.5" strokeDasharray="5 4" />
-      )}
+      {layout.parts.map((p, i) => (i === 0 ? null : <path key={i} d={`M${p.x} ${TOP}V${bottom}`} stroke={paint("border")} strokeDasharray="1 5" />))}
+      {strongest.length > 0 && low.length > 0 && <path d={toPath([...strongest, ...[...low].reverse()]) + "Z"} fill={paint("accent.subtle")} />}
+      {strongest.length > 0 && <path d={toPath(strongest)} fill="none" stroke={paint("accent.fg")} strokeWidth="1.5" strokeDasharray="5 4" />}
       {shownCase !== "worst" && (
         <CaseLine points={typical} strong={judged === "typical" || shownCase === "typical"} dashed={shownCase === "both" && judged === "worst"} />
       )}
@@ -118,14 +103,7 @@ export function Staircase({ direction, layout, stepped, shownCase, judged, tight
             strokeWidth={rule.strong ? 2 : 1.5}
             strokeDasharray={rule.strong ? undefined : "8 4"}
           />
-          <SvgText
-            x={rule.high ? layout.end - 6 : layout.start + 8}
-            y={labelY[i]}
-            textAnchor={rule.high ? "end" : "start"}
-            size={13}
-            weight={600}
-            rim
-          >
+          <SvgText x={rule.high ? layout.end - 6 : layout.start + 8} y={labelY[i]} textAnchor={rule.high ? "end" : "start"} size={13} weight={600} rim>
             {rule.label}
           </SvgText>
         </g>
@@ -176,9 +154,7 @@ function Received({ d, tightBelow, at, y, points, onWhy }: ReceivedProps) {
   const middle = small ? Math.min(from, to) - 10 : (from + to) / 2 + 3;
   return (
     <g>
-      {Math.abs(last[1] - from) > 1 && (
-        <path d={`M${last[0]} ${last[1]}V${from}h8`} fill="none" stroke={paint("accent.fg")} strokeWidth="2.5" />
-      )}
+      {Math.abs(last[1] - from) > 1 && <path d={`M${last[0]} ${last[1]}V${from}h8`} fill="none" stroke={paint("accent.fg")} strokeWidth="2.5" />}
       <path d={`M${at + 2} ${from}h12M${at + 8} ${from}V${to}M${at + 2} ${to}h12`} stroke={paint(tone)} strokeWidth="3.5" fill="none" />
       {/* By keyboard: w opens the same. */}
       <g onClick={() => onWhy(`${d.sender}.margin`)} style={{ cursor: "pointer" }}>

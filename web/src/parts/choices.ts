@@ -8,8 +8,7 @@ export interface Choices extends Reference {
   modules: OwnPart[];
 }
 
-const named = (parts: OwnPart[], ...kinds: OwnPart["kind"][]) =>
-  parts.filter((part) => kinds.includes(part.kind)).map((part) => part.name);
+const named = (parts: OwnPart[], ...kinds: OwnPart["kind"][]) => parts.filter((part) => kinds.includes(part.kind)).map((part) => part.name);
 
 export function choicesOf(reference: Reference, own: OwnPart[]): Choices {
   const standard = reference.fibers.map((fiber) => fiber.name);

@@ -61,7 +61,10 @@ export function rate(gbps: number): string {
 
 /** A number that a person typed, with comma or point; null where it is none, or could be two. */
 export function typed(text: string): number | null {
-  const plain = text.trim().replace(/[\s\u202f]/g, "").replace(MINUS, "-");
+  const plain = text
+    .trim()
+    .replace(/[\s\u202f]/g, "")
+    .replace(MINUS, "-");
   if (/^[+-]?\d{1,3}(,\d{3})+$/.test(plain)) return null; // 1,200 may be 1200 or 1.2
   const cleaned = plain.replace(",", ".");
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cleaned)) return null;
@@ -83,9 +86,12 @@ export const BASIS = {
 } as const;
 
 /** '+2 warnings', '−1 stop', or nothing where nothing changes. */
-export const change = (n: number, one: string, many: string) =>
-  n === 0 ? null : `${n > 0 ? "+" : "−"}${Math.abs(n)} ${Math.abs(n) === 1 ? one : many}`;
+export const change = (n: number, one: string, many: string) => (n === 0 ? null : `${n > 0 ? "+" : "−"}${Math.abs(n)} ${Math.abs(n) === 1 ? one : many}`);
 
 /** A sum of money in the plan's currency; null is no price, never zero. */
 export const money = (value: number | null, currency: string) =>
-  value === null ? "no price" : `${Math.round(value).toString().replace(/\B(?=(\d{3})+$)/g, "\u202f")} ${currency}`.trim();
+  value === null
+    ? "no price"
+    : `${Math.round(value)
+        .toString()
+        .replace(/\B(?=(\d{3})+$)/g, "\u202f")} ${currency}`.trim();

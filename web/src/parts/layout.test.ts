@@ -31,9 +31,18 @@ describe("placeParts", () => {
 
 describe("staircase", () => {
   it("drops in the middle of a joint and slopes along glass", () => {
-    const placed = [{ x: 0, width: 10 }, { x: 10, width: 10 }];
+    const placed = [
+      { x: 0, width: 10 },
+      { x: 10, width: 10 },
+    ];
     const points = staircase(placed, [false, true], [0, -1, -3], (v) => 10 - v);
-    expect(points).toEqual([[0, 10], [10, 11], [15, 11], [15, 13], [20, 13]]);
+    expect(points).toEqual([
+      [0, 10],
+      [10, 11],
+      [15, 11],
+      [15, 13],
+      [20, 13],
+    ]);
   });
 
   it("draws nothing where the launch power is not known", () => {

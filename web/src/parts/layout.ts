@@ -24,13 +24,31 @@ export interface PathLayout {
 
 /** Least widths with a label under each part, and without. */
 const FULL: Record<PartSort, number> = {
-  cord: 48, pigtail: 46, cassette: 60, inline: 62, cable: 84, adapter: 48, splice: 40,
+  cord: 48,
+  pigtail: 46,
+  cassette: 60,
+  inline: 62,
+  cable: 84,
+  adapter: 48,
+  splice: 40,
 };
 const DENSE: Record<PartSort, number> = {
-  cord: 22, pigtail: 22, cassette: 24, inline: 26, cable: 34, adapter: 15, splice: 13,
+  cord: 22,
+  pigtail: 22,
+  cassette: 24,
+  inline: 26,
+  cable: 34,
+  adapter: 15,
+  splice: 13,
 };
 const GROWTH: Record<PartSort, number> = {
-  cord: 1, pigtail: 0.6, cassette: 1, inline: 0.6, cable: 4, adapter: 0.6, splice: 0.6,
+  cord: 1,
+  pigtail: 0.6,
+  cassette: 1,
+  inline: 0.6,
+  cable: 4,
+  adapter: 0.6,
+  splice: 0.6,
 };
 
 export const MODULE_WIDTH = 48;
@@ -94,12 +112,7 @@ export type Point = [number, number];
  * The line of one case through all parts: glass slopes over its whole width, a joint or an inline
  * part drops in its middle. Null levels end the line.
  */
-export function staircase(
-  placed: Placed[],
-  stepped: boolean[],
-  levels: (number | null)[],
-  y: (value: number) => number,
-): Point[] {
+export function staircase(placed: Placed[], stepped: boolean[], levels: (number | null)[], y: (value: number) => number): Point[] {
   const first = levels[0];
   if (first == null || !placed[0]) return [];
   const points: Point[] = [[placed[0].x, y(first)]];

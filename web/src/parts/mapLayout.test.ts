@@ -26,7 +26,15 @@ describe("the site map", () => {
   });
 
   it("leaves out labels that would lie on others, least important first", () => {
-    const label = (key: string, x: number, rank: number) => ({ key, at: [[x, 0], [x, 60]] as const, text: "ten chars!", rank });
+    const label = (key: string, x: number, rank: number) => ({
+      key,
+      at: [
+        [x, 0],
+        [x, 60],
+      ] as const,
+      text: "ten chars!",
+      rank,
+    });
     const one = { key: "none", at: [[5, 0]] as [number, number][], text: "ten chars!", rank: 4 };
     const labels = [label("low", 10, 2), label("high", 0, 1), label("far", 200, 3)].map((l) => ({ ...l, at: [...l.at] }));
     const kept = labelsThatFit([...labels, one], [[195, -10, 205, 5]]);
@@ -37,7 +45,11 @@ describe("the site map", () => {
   });
 
   it("lays parallel pathways side by side, whichever way round they are recorded", () => {
-    const ways = [{ a: "p", b: "q" }, { a: "q", b: "p" }, { a: "p", b: "r" }];
+    const ways = [
+      { a: "p", b: "q" },
+      { a: "q", b: "p" },
+      { a: "p", b: "r" },
+    ];
     expect(sideBySide(ways, 6)).toEqual([-3, -3, 0]); // the second one turned round: both sides
   });
 });

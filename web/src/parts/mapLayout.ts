@@ -43,10 +43,7 @@ export function fitting(spots: Spots, width: number, height: number, room = 60):
   const ys = all.map((s) => s[1]);
   const [left, right] = [Math.min(...xs), Math.max(...xs)];
   const [top, bottom] = [Math.min(...ys), Math.max(...ys)];
-  const scale = Math.min(
-    Math.max(width - 2 * room, 50) / Math.max(right - left, 1),
-    Math.max(height - 2 * room, 50) / Math.max(bottom - top, 1),
-  );
+  const scale = Math.min(Math.max(width - 2 * room, 50) / Math.max(right - left, 1), Math.max(height - 2 * room, 50) / Math.max(bottom - top, 1));
   return {
     scale,
     x: width / 2 - ((left + right) / 2) * scale,
@@ -85,7 +82,10 @@ export function labelsThatFit(labels: Label[], marks: Box[], charWidth = 7, heig
   const kept = new Map<string, Spot>();
   for (const label of [...labels].sort((a, b) => a.rank - b.rank)) {
     const half = (label.text.length * charWidth) / 2;
-    const boxed = label.at.map(([x, y]): [Spot, Box] => [[x, y], [x - half, y - height + 2, x + half, y + 2]]);
+    const boxed = label.at.map(([x, y]): [Spot, Box] => [
+      [x, y],
+      [x - half, y - height + 2, x + half, y + 2],
+    ]);
     const free = (against: Box[]) => boxed.find(([, box]) => !against.some((t) => meet(box, t)));
     // What matters most is written even over marks.
     const found = free(taken) ?? (label.rank < 1 ? free(taken.slice(marks.length)) : undefined);

@@ -10,7 +10,18 @@ describe("the tension chart", () => {
 
   it("keeps pulls and rating in view", () => {
     const room = { left: 50, right: 10, top: 10, bottom: 20 };
-    const s = scales([[{ at_m: 0, tension_n: 0 }, { at_m: 200, tension_n: 300 }]], 600, 260, 130, room);
+    const s = scales(
+      [
+        [
+          { at_m: 0, tension_n: 0 },
+          { at_m: 200, tension_n: 300 },
+        ],
+      ],
+      600,
+      260,
+      130,
+      room,
+    );
     expect(s.x(200)).toBe(250);
     expect(s.y(0)).toBe(110);
     expect(s.y(600)).toBeGreaterThan(10);

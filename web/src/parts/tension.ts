@@ -28,7 +28,13 @@ export interface Scales {
 }
 
 /** The chart's scales: all pulls and the rating are in view. */
-export function scales(pulls: ChartPoint[][], rating_n: number | null, width: number, height: number, room: { left: number; right: number; top: number; bottom: number }): Scales {
+export function scales(
+  pulls: ChartPoint[][],
+  rating_n: number | null,
+  width: number,
+  height: number,
+  room: { left: number; right: number; top: number; bottom: number },
+): Scales {
   const all = pulls.flat();
   const length_m = Math.max(1, ...all.map((p) => p.at_m));
   const most_n = 1.12 * Math.max(10, rating_n ?? 0, ...all.map((p) => p.tension_n));

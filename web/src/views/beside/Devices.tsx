@@ -31,8 +31,7 @@ export function Devices() {
   const storeAll = async (devices: Device[]) => {
     await change.mutateAsync({ devices });
   };
-  const setDevice = (at: number) => (next: Device | null) =>
-    storeAll(plan.devices.flatMap((d, i) => (i === at ? (next ? [next] : []) : [d])));
+  const setDevice = (at: number) => (next: Device | null) => storeAll(plan.devices.flatMap((d, i) => (i === at ? (next ? [next] : []) : [d])));
   return (
     <BesideFrame
       title="Devices and spares"
@@ -44,9 +43,8 @@ export function Devices() {
     >
       {plan.devices.length === 0 && (
         <Text color="fg.muted" maxW="60ch">
-          No devices yet. With a device and its ports recorded, each link's end says which port it
-          takes; ports that are taken twice, missing or set wrongly are then found before anybody
-          travels.
+          No devices yet. With a device and its ports recorded, each link's end says which port it takes; ports that are taken twice, missing or set wrongly are
+          then found before anybody travels.
         </Text>
       )}
       {plan.devices.map((device, at) => (
@@ -98,13 +96,19 @@ function OneDevice({ device, places, taken, findings, onChange }: DeviceProps) {
     <Box as="section" bg="bg.panel" borderLeftWidth="4px" borderColor="border.emphasized" px="3" py="2.5" mb="3" data-device={device.name}>
       <Flex gap="2" wrap="wrap" align="end">
         <TextField label="Device" width="170px" value={device.name} onCommit={(name) => onChange({ ...device, name: name.trim() })} />
-        <Choice label="Place" width="150px" value={device.place ?? ""} options={[UNKNOWN, ...options(places)]} onChange={(place) => onChange({ ...device, place: place || null })} />
+        <Choice
+          label="Place"
+          width="150px"
+          value={device.place ?? ""}
+          options={[UNKNOWN, ...options(places)]}
+          onChange={(place) => onChange({ ...device, place: place || null })}
+        />
         <Choice
           label="Surroundings"
           width="120px"
           value={device.surroundings ?? ""}
           options={[UNKNOWN, ...options(["indoor", "unheated", "outdoor"])]}
-          onChange={(value) => onChange({ ...device, surroundings: (value || null) as Device["surroundings"] })}
+          onChange={(value) => onChange({ ...device, surroundings: (value || null) as NonNullable<Device["surroundings"]> | null })}
         />
         <Choice
           label="Own coding only"
@@ -114,7 +118,19 @@ function OneDevice({ device, places, taken, findings, onChange }: DeviceProps) {
           onChange={(value) => onChange({ ...device, own_coding_only: value === "" ? null : value === "yes" })}
         />
         <Flex ml="auto" gap="1">
-          <Button size="xs" variant="outline" colorPalette="accent" onClick={() => loudly(onChange({ ...device, ports: [...device.ports, { name: `ports ${device.ports.length + 1}`, cage: "SFP+", count: 4, speeds_gbps: [], uplink: false }] }))}>
+          <Button
+            size="xs"
+            variant="outline"
+            colorPalette="accent"
+            onClick={() =>
+              loudly(
+                onChange({
+                  ...device,
+                  ports: [...device.ports, { name: `ports ${device.ports.length + 1}`, cage: "SFP+", count: 4, speeds_gbps: [], uplink: false }],
+                }),
+              )
+            }
+          >
             Add ports
           </Button>
           <Button size="xs" variant="ghost" colorPalette="accent" onClick={() => loudly(onChange(null))}>
@@ -127,7 +143,13 @@ function OneDevice({ device, places, taken, findings, onChange }: DeviceProps) {
         return (
           <Flex key={`${group.name}-${at}`} gap="2" wrap="wrap" align="end" mt="2" pl="3">
             <TextField label="Ports" width="104px" value={group.name} onCommit={(name) => setGroup(at, { name: name.trim() })} />
-            <Choice label="Cage" width="96px" value={group.cage} options={options(reference?.cages ?? [group.cage])} onChange={(cage) => setGroup(at, { cage: cage as Group["cage"] })} />
+            <Choice
+              label="Cage"
+              width="96px"
+              value={group.cage}
+              options={options(reference?.cages ?? [group.cage])}
+              onChange={(cage) => setGroup(at, { cage: cage as Group["cage"] })}
+            />
             <TextField
               label="How many"
               width="70px"
@@ -158,7 +180,13 @@ function OneDevice({ device, places, taken, findings, onChange }: DeviceProps) {
               options={options(["no", "yes"])}
               onChange={(value) => setGroup(at, { uplink: value === "yes" })}
             />
-            <Text fontSize="14px" pb="1.5" color={use && use.taken > group.count ? "stop.fg" : "fg.muted"} title={use?.links.join("\n")} fontWeight={use && use.taken > group.count ? 700 : 400}>
+            <Text
+              fontSize="14px"
+              pb="1.5"
+              color={use && use.taken > group.count ? "stop.fg" : "fg.muted"}
+              title={use?.links.join("\n")}
+              fontWeight={use && use.taken > group.count ? 700 : 400}
+            >
               <Mono as="span">
                 {use ? use.taken : "…"} of {group.count}
               </Mono>{" "}

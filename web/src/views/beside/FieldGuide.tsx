@@ -33,10 +33,7 @@ export function FieldGuide() {
     say(`Stored ${part.name}. Undo with u.`);
   };
   const remove = (at: number) =>
-    change.mutate(
-      { own_parts: plan.own_parts.filter((_, i) => i !== at) },
-      { onSuccess: () => say("Own part removed. Undo with u."), onError: refuse },
-    );
+    change.mutate({ own_parts: plan.own_parts.filter((_, i) => i !== at) }, { onSuccess: () => say("Own part removed. Undo with u."), onError: refuse });
   return (
     <BesideFrame
       title="Field guide"
@@ -49,7 +46,16 @@ export function FieldGuide() {
       <Flex gap="3" mb="3" wrap="wrap" align="center">
         <Toggle label="Table" value={shown} options={titles.map((t) => ({ value: t, label: t }))} onChange={setShown} />
         {table && (
-          <Input size="sm" h="30px" w="220px" bg="bg.panel" placeholder="Find a row" aria-label="Find a row" value={find} onChange={(e) => setFind(e.target.value)} />
+          <Input
+            size="sm"
+            h="30px"
+            w="220px"
+            bg="bg.panel"
+            placeholder="Find a row"
+            aria-label="Find a row"
+            value={find}
+            onChange={(e) => setFind(e.target.value)}
+          />
         )}
         {reference.data && (
           <Text fontSize="13px" color="fg.muted" ml="auto" title="Edition of the tables, and the start of the hash of all that they hold">
@@ -69,14 +75,7 @@ export function FieldGuide() {
           onRemove={remove}
         />
       )}
-      {editing && (
-        <OwnPartForm
-          draft={editing.draft}
-          isNew={editing.at === null}
-          onStore={store}
-          onClose={() => setEditing(null)}
-        />
-      )}
+      {editing && <OwnPartForm draft={editing.draft} isNew={editing.at === null} onStore={store} onClose={() => setEditing(null)} />}
     </BesideFrame>
   );
 }
@@ -93,9 +92,8 @@ function OwnParts({ parts, doubts, used, onEdit, onRemove }: OwnProps) {
   if (parts.length === 0) {
     return (
       <Text color="fg.muted" maxW="60ch">
-        No own parts yet. Enter what a data sheet says of a module, fiber, cable, connector grade,
-        cassette or multiplexer: it is then used like a row of the tables, shows its document
-        everywhere, and goes with the plan when it is exported.
+        No own parts yet. Enter what a data sheet says of a module, fiber, cable, connector grade, cassette or multiplexer: it is then used like a row of the
+        tables, shows its document everywhere, and goes with the plan when it is exported.
       </Text>
     );
   }
@@ -113,7 +111,9 @@ function OwnParts({ parts, doubts, used, onEdit, onRemove }: OwnProps) {
       <Table.Body>
         {parts.map((part, at) => (
           <Table.Row key={part.name} bg="bg" data-own={part.name}>
-            <Table.Cell fontWeight="600" whiteSpace="nowrap">{part.name}</Table.Cell>
+            <Table.Cell fontWeight="600" whiteSpace="nowrap">
+              {part.name}
+            </Table.Cell>
             <Table.Cell>{KIND_WORDS[part.kind]}</Table.Cell>
             <Table.Cell>
               <Text fontFamily="mono" fontSize="13px">

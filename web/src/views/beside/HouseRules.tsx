@@ -64,7 +64,17 @@ function Form({ schools }: { schools: School[] }) {
         {(preview.data ?? null) && <Counts preview={preview.data!} />}
         <Problem text={problem} />
         <Flex ml="auto" gap="2">
-          <Button size="sm" variant="outline" colorPalette="accent" disabled={!changed.length} onClick={() => { setDraft(plan.house_rules); setTexts({}); setProblem(null); }}>
+          <Button
+            size="sm"
+            variant="outline"
+            colorPalette="accent"
+            disabled={!changed.length}
+            onClick={() => {
+              setDraft(plan.house_rules);
+              setTexts({});
+              setProblem(null);
+            }}
+          >
             Take back
           </Button>
           <Button size="sm" colorPalette="accent" disabled={!changed.length || problem !== null} onClick={store}>
@@ -99,11 +109,7 @@ function Counts({ preview }: { preview: RulesPreview }) {
   return VERDICTS.map((verdict) => (
     <Flex key={verdict} align="center" gap="1.5">
       <VerdictMark verdict={verdict} />
-      <Mono>
-        {preview.before[verdict] === preview.after[verdict]
-          ? preview.after[verdict]
-          : `${preview.before[verdict]} → ${preview.after[verdict]}`}
-      </Mono>
+      <Mono>{preview.before[verdict] === preview.after[verdict] ? preview.after[verdict] : `${preview.before[verdict]} → ${preview.after[verdict]}`}</Mono>
       <Text fontSize="14px">{verdict}</Text>
     </Flex>
   ));
@@ -121,10 +127,16 @@ interface SchoolProps {
 function OneSchool({ school, value, text, effects, onChoose, onType }: SchoolProps) {
   const choice = school.words.length > 0;
   const now = effects.find((e) => e.now);
-  const word = (tried: Value, i: number) =>
-    choice ? school.words[i] : tried === "" ? "none" : `${tried}${school.unit ? ` ${school.unit}` : ""}`;
+  const word = (tried: Value, i: number) => (choice ? school.words[i] : tried === "" ? "none" : `${tried}${school.unit ? ` ${school.unit}` : ""}`);
   return (
-    <Grid templateColumns={{ base: "1fr", lg: "minmax(320px, 5fr) minmax(420px, 6fr)" }} columnGap="6" rowGap="1" py="2.5" borderTopWidth="1px" data-school={school.key}>
+    <Grid
+      templateColumns={{ base: "1fr", lg: "minmax(320px, 5fr) minmax(420px, 6fr)" }}
+      columnGap="6"
+      rowGap="1"
+      py="2.5"
+      borderTopWidth="1px"
+      data-school={school.key}
+    >
       <Box>
         <Text fontWeight="700" id={`school-${school.key}`}>
           {school.title}
@@ -141,7 +153,13 @@ function OneSchool({ school, value, text, effects, onChoose, onType }: SchoolPro
           return (
             <Flex key={String(tried)} asChild align="center" gap="2" py="0.5" cursor="pointer">
               <label>
-                <input type="radio" style={{ accentColor: "var(--chakra-colors-accent-solid)" }} name={school.key} checked={on} onChange={() => onChoose(tried === "" ? null : tried)} />
+                <input
+                  type="radio"
+                  style={{ accentColor: "var(--chakra-colors-accent-solid)" }}
+                  name={school.key}
+                  checked={on}
+                  onChange={() => onChoose(tried === "" ? null : tried)}
+                />
                 <Text as="span" fontWeight={on ? 700 : 500} minW="190px">
                   {word(tried, i)}
                   {isDefault && (

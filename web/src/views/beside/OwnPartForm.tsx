@@ -107,10 +107,25 @@ function Fields({ kind, texts, set, reference }: FieldsProps) {
   if (kind === "module") {
     return (
       <>
-        <Pick label="Application" value={texts.application ?? ""} onChange={set("application")} options={[NONE, ["custom", "custom"], ...same(reference.applications.map((a) => a.name))]} />
-        <Pick label="Receptacle" value={texts.connector ?? ""} onChange={set("connector")} options={[NONE, ...same(reference.connectors.filter((c) => c !== "bare" && !c.includes("pinned")))]} />
+        <Pick
+          label="Application"
+          value={texts.application ?? ""}
+          onChange={set("application")}
+          options={[NONE, ["custom", "custom"], ...same(reference.applications.map((a) => a.name))]}
+        />
+        <Pick
+          label="Receptacle"
+          value={texts.connector ?? ""}
+          onChange={set("connector")}
+          options={[NONE, ...same(reference.connectors.filter((c) => c !== "bare" && !c.includes("pinned")))]}
+        />
         <Pick label="Form" value={texts.form ?? ""} onChange={set("form")} options={[NONE, ...same(reference.cages)]} />
-        <Pick label="Temperature class" value={texts.temperature ?? ""} onChange={set("temperature")} options={[NONE, ...same(["commercial", "extended", "industrial"])]} />
+        <Pick
+          label="Temperature class"
+          value={texts.temperature ?? ""}
+          onChange={set("temperature")}
+          options={[NONE, ...same(["commercial", "extended", "industrial"])]}
+        />
         <Pick label="Fiber mode" value={texts.fiber_mode ?? ""} onChange={set("fiber_mode")} options={[NONE, ...same(["single-mode", "multimode"])]} />
         {MODULE_FIGURES.map(([key, label]) => (
           <Typed key={key} label={label} value={texts[key]} onChange={set(key)} mono />

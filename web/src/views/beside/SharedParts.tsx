@@ -36,51 +36,64 @@ export function SharedParts() {
       {shared.data && rows.length === 0 && <Text color="fg.muted">None yet.</Text>}
       {rows.length > 0 && (
         <Box overflowX="auto">
-        <Table.Root size="sm" variant="line" aria-label="Shared parts" minW="680px">
-          <Table.Header>
-            <Table.Row bg="bg">
-              <Table.ColumnHeader>Name</Table.ColumnHeader>
-              <Table.ColumnHeader>What</Table.ColumnHeader>
-              <Table.ColumnHeader>Place</Table.ColumnHeader>
-              <Table.ColumnHeader>Links that pass it</Table.ColumnHeader>
-              <Table.ColumnHeader>
-                <Box as="span" srOnly>
-                  Delete
-                </Box>
-              </Table.ColumnHeader>
-            </Table.Row>
-          </Table.Header>
-          <Table.Body>
-            {rows.map(({ doc, links }) => (
-              <Table.Row key={idOf(doc)} bg="bg" verticalAlign="top">
-                <Table.Cell>
-                  <TextField label={`Name of ${doc.name}`} hideLabel width="190px" value={doc.name} onCommit={(name) => store(doc, { name: name.trim() })} />
-                </Table.Cell>
-                <Table.Cell>{doc.part.segment}</Table.Cell>
-                <Table.Cell>
-                  <Choice label={`Place of ${doc.name}`} hideLabel width="150px" value={doc.place ?? ""} options={[NOWHERE, ...options(places)]} onChange={(place) => store(doc, { place: place || null })} />
-                </Table.Cell>
-                <Table.Cell>
-                  {links.length === 0 && <Text color="fg.muted">none</Text>}
-                  {links.map((one) => (
-                    <Box key={one.id}>
-                      <RouterLink to={`/plans/${plan.id}/links/${one.id}`} style={{ textDecoration: "underline" }}>
-                        {one.name}
-                      </RouterLink>
-                      {one.port != null && `, port ${one.port}`}
-                      {one.lane != null && `, lane ${one.lane}`}
-                    </Box>
-                  ))}
-                </Table.Cell>
-                <Table.Cell textAlign="end">
-                  <Button size="xs" variant="ghost" colorPalette="accent" onClick={() => remove("shared part", { id: idOf(doc), name: doc.name })} aria-label={`Delete ${doc.name}`}>
+          <Table.Root size="sm" variant="line" aria-label="Shared parts" minW="680px">
+            <Table.Header>
+              <Table.Row bg="bg">
+                <Table.ColumnHeader>Name</Table.ColumnHeader>
+                <Table.ColumnHeader>What</Table.ColumnHeader>
+                <Table.ColumnHeader>Place</Table.ColumnHeader>
+                <Table.ColumnHeader>Links that pass it</Table.ColumnHeader>
+                <Table.ColumnHeader>
+                  <Box as="span" srOnly>
                     Delete
-                  </Button>
-                </Table.Cell>
+                  </Box>
+                </Table.ColumnHeader>
               </Table.Row>
-            ))}
-          </Table.Body>
-        </Table.Root>
+            </Table.Header>
+            <Table.Body>
+              {rows.map(({ doc, links }) => (
+                <Table.Row key={idOf(doc)} bg="bg" verticalAlign="top">
+                  <Table.Cell>
+                    <TextField label={`Name of ${doc.name}`} hideLabel width="190px" value={doc.name} onCommit={(name) => store(doc, { name: name.trim() })} />
+                  </Table.Cell>
+                  <Table.Cell>{doc.part.segment}</Table.Cell>
+                  <Table.Cell>
+                    <Choice
+                      label={`Place of ${doc.name}`}
+                      hideLabel
+                      width="150px"
+                      value={doc.place ?? ""}
+                      options={[NOWHERE, ...options(places)]}
+                      onChange={(place) => store(doc, { place: place || null })}
+                    />
+                  </Table.Cell>
+                  <Table.Cell>
+                    {links.length === 0 && <Text color="fg.muted">none</Text>}
+                    {links.map((one) => (
+                      <Box key={one.id}>
+                        <RouterLink to={`/plans/${plan.id}/links/${one.id}`} style={{ textDecoration: "underline" }}>
+                          {one.name}
+                        </RouterLink>
+                        {one.port != null && `, port ${one.port}`}
+                        {one.lane != null && `, lane ${one.lane}`}
+                      </Box>
+                    ))}
+                  </Table.Cell>
+                  <Table.Cell textAlign="end">
+                    <Button
+                      size="xs"
+                      variant="ghost"
+                      colorPalette="accent"
+                      onClick={() => remove("shared part", { id: idOf(doc), name: doc.name })}
+                      aria-label={`Delete ${doc.name}`}
+                    >
+                      Delete
+                    </Button>
+                  </Table.Cell>
+                </Table.Row>
+              ))}
+            </Table.Body>
+          </Table.Root>
         </Box>
       )}
       {sheet}

@@ -165,11 +165,7 @@ export function figuresOf(part: OwnPart): string {
   if (part.kind === "grade") return `${part.connector} · ${part.worst_case_db} / ${part.typical_db} dB`;
   const box = part as Extract<OwnPart, { kind: "cassette" | "inline" | "multiplexer" }>;
   const channels = box.channels.map((c) => c.name).join(", ");
-  return [
-    `${box.worst_case_db} / ${box.typical_db} dB`,
-    channels && `channels ${channels}`,
-    box.pairs_included && "its pairs included",
-  ]
+  return [`${box.worst_case_db} / ${box.typical_db} dB`, channels && `channels ${channels}`, box.pairs_included && "its pairs included"]
     .filter(Boolean)
     .join(" · ");
 }

@@ -110,10 +110,24 @@ function OneNeed() {
             </Box>
           </Box>
           {tab === "possible" && <PossibleMap need={settled} />}
-          {tab === "options" && view && settled && <Options view={view} need={settled} weights={weights} current={current} onPick={setCurrent} onNeed={(change) => setDraft({ ...draft, ...change })} onTake={(o) => void build(o)} replaced={replaced} onAside={() => setWanted(null)} />}
+          {tab === "options" && view && settled && (
+            <Options
+              view={view}
+              need={settled}
+              weights={weights}
+              current={current}
+              onPick={setCurrent}
+              onNeed={(change) => setDraft({ ...draft, ...change })}
+              onTake={(o) => void build(o)}
+              replaced={replaced}
+              onAside={() => setWanted(null)}
+            />
+          )}
           {tab === "options" && !view && (
             <Text color="fg.muted" maxW="520px">
-              {need && choice.isPending ? "Building every way to do it, and judging each …" : "Say where from and where to, how far along the route, and how fast now and later. Every way to do it is built as a real light path and judged like any link; those that do not work say why."}
+              {need && choice.isPending
+                ? "Building every way to do it, and judging each …"
+                : "Say where from and where to, how far along the route, and how fast now and later. Every way to do it is built as a real light path and judged like any link; those that do not work say why."}
             </Text>
           )}
         </Flex>

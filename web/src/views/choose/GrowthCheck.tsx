@@ -40,7 +40,9 @@ export function GrowthCheck() {
   return (
     <Box overflowY="auto" flex="1" minH="0" pb="4" className="print-whole">
       <Heading as="h2" fontSize="17px" mb="1">
-        {cables.length ? `${count(cables.length, "cable")} will not carry ${rate(speed)}, whatever runs on ${cables.length === 1 ? "it" : "them"} now` : `Every cable carries ${rate(speed)}`}
+        {cables.length
+          ? `${count(cables.length, "cable")} will not carry ${rate(speed)}, whatever runs on ${cables.length === 1 ? "it" : "them"} now`
+          : `Every cable carries ${rate(speed)}`}
       </Heading>
       {cables.length > 0 && (
         <Grown label="Cables" heads={["Cable", "Glass", "What stops it", "The first way to have it", "Cost", "Instead"]}>
@@ -57,7 +59,9 @@ export function GrowthCheck() {
               <Table.Cell whiteSpace="nowrap">
                 <Mono>{row.distance_m === null ? "unknown" : length(row.distance_m, unit)}</Mono>
               </Table.Cell>
-              <Table.Cell color={row.sure ? "fg" : "fg.muted"}><Said text={row.reason} /></Table.Cell>
+              <Table.Cell color={row.sure ? "fg" : "fg.muted"}>
+                <Said text={row.reason} />
+              </Table.Cell>
               <Table.Cell>{row.takes ?? (row.sure ? "nothing of the table does it" : "")}</Table.Cell>
               <Table.Cell whiteSpace="nowrap">
                 <Mono>{row.takes ? money(row.total, currency) : ""}</Mono>
@@ -68,7 +72,9 @@ export function GrowthCheck() {
         </Grown>
       )}
       <Heading as="h2" fontSize="17px" mt="5" mb="1">
-        {links.length ? `${count(links.length, "link")} will not carry ${rate(speed)} on the glass that ${links.length === 1 ? "it has" : "they have"}` : `Every link carries ${rate(speed)} with new modules alone`}
+        {links.length
+          ? `${count(links.length, "link")} will not carry ${rate(speed)} on the glass that ${links.length === 1 ? "it has" : "they have"}`
+          : `Every link carries ${rate(speed)} with new modules alone`}
       </Heading>
       {links.length > 0 && (
         <Grown label="Growth" heads={["Link", "What stops it", "The first way to have it", "Cost", "Instead"]}>
@@ -79,7 +85,9 @@ export function GrowthCheck() {
                   <b>{row.name}</b>
                 </Underlined>
               </Table.Cell>
-              <Table.Cell><Said text={row.message} /></Table.Cell>
+              <Table.Cell>
+                <Said text={row.message} />
+              </Table.Cell>
               <Table.Cell>{row.takes}</Table.Cell>
               <Table.Cell whiteSpace="nowrap">
                 <Mono>{money(row.total, currency)}</Mono>

@@ -33,7 +33,10 @@ export function ManyNeeds() {
       for (let at = 0; at < good.length; at += AT_ONCE) {
         if (stopped()) break;
         const part = good.slice(at, at + AT_ONCE);
-        const best = await bestOf(plan.id, part.map((r) => r.need!));
+        const best = await bestOf(
+          plan.id,
+          part.map((r) => r.need!),
+        );
         setFound((old) => new Map([...old, ...part.map((r, i): [number, Best] => [r.line, best[i]!])]));
       }
     } catch (error) {
@@ -67,10 +70,17 @@ export function ManyNeeds() {
         <Button size="sm" variant="outline" colorPalette="accent" onClick={() => input.current?.click()}>
           Choose a CSV of needs …
         </Button>
-        <input ref={input} type="file" hidden accept=".csv,text/csv" aria-label="File of needs" onChange={(e) => {
-          read(e.target.files?.[0]);
-          e.target.value = "";
-        }} />
+        <input
+          ref={input}
+          type="file"
+          hidden
+          accept=".csv,text/csv"
+          aria-label="File of needs"
+          onChange={(e) => {
+            read(e.target.files?.[0]);
+            e.target.value = "";
+          }}
+        />
         <Link color="accent.fg" fontWeight="600" href={`/api/plans/${plan.id}/choose/needs.csv`}>
           Empty file with the columns
         </Link>
@@ -92,7 +102,9 @@ export function ManyNeeds() {
         )}
       </Flex>
       <Problem text={problem} />
-      {rows.length === 0 && <Text color="fg.muted">One row a need: from, to, distance_m, rate_gbps, and what else is known. Nothing is stored until you take it.</Text>}
+      {rows.length === 0 && (
+        <Text color="fg.muted">One row a need: from, to, distance_m, rate_gbps, and what else is known. Nothing is stored until you take it.</Text>
+      )}
       {rows.length > 0 && (
         <Box overflowY="auto" flex="1" minH="0" pb="4" className="print-whole">
           <OutlyingCost found={outlying} />
@@ -113,14 +125,18 @@ export function ManyNeeds() {
                       <Mono>{row.line}</Mono>
                     </Table.Cell>
                     <Table.Cell fontWeight="600">{row.said}</Table.Cell>
-                    <Table.Cell color={row.problem || best?.key === null ? "stop.fg" : "fg"}>{row.problem ? "refused" : best ? (best.key ?? "none") : "…"}</Table.Cell>
+                    <Table.Cell color={row.problem || best?.key === null ? "stop.fg" : "fg"}>
+                      {row.problem ? "refused" : best ? (best.key ?? "none") : "…"}
+                    </Table.Cell>
                     <Table.Cell>
                       <Mono>{best?.margin_db == null ? "" : plus(best.margin_db)}</Mono>
                     </Table.Cell>
                     <Table.Cell whiteSpace="nowrap">
                       <Mono>{best?.key ? money(best.total, "") : ""}</Mono>
                     </Table.Cell>
-                    <Table.Cell fontSize="13px"><Said text={row.problem ?? best?.reason} /></Table.Cell>
+                    <Table.Cell fontSize="13px">
+                      <Said text={row.problem ?? best?.reason} />
+                    </Table.Cell>
                   </Table.Row>
                 );
               })}

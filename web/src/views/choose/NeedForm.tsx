@@ -28,7 +28,18 @@ export function NeedForm({ draft, onChange, problem }: Props) {
   const set = (change: Partial<Draft>) => onChange({ ...draft, ...change });
   const text = (label: string, key: Texts, more: { list?: string; width?: string; placeholder?: string } = {}) => (
     <Field label={label} width={more.width}>
-      <Input size="xs" h="30px" aria-label={label} list={more.list} placeholder={more.placeholder} bg="bg.panel" fontSize="14px" fontFamily={key.endsWith("place") ? undefined : "mono"} value={draft[key]} onChange={(e) => set({ [key]: e.target.value })} />
+      <Input
+        size="xs"
+        h="30px"
+        aria-label={label}
+        list={more.list}
+        placeholder={more.placeholder}
+        bg="bg.panel"
+        fontSize="14px"
+        fontFamily={key.endsWith("place") ? undefined : "mono"}
+        value={draft[key]}
+        onChange={(e) => set({ [key]: e.target.value })}
+      />
     </Field>
   );
   const speeds = (offered?.rates_gbps ?? [draft.rate_gbps]).map((r): [string, string] => [String(r), rate(r)]);
@@ -49,7 +60,13 @@ export function NeedForm({ draft, onChange, problem }: Props) {
       <Recorded draft={draft} onChange={onChange} />
       <Flex gap="2">
         <Select label="Speed now" value={String(draft.rate_gbps)} values={speeds} put={(v) => set({ rate_gbps: Number(v) })} width="36%" />
-        <Select label="Speed later" value={draft.growth_gbps === null ? "" : String(draft.growth_gbps)} values={[["", "the same"], ...speeds]} put={(v) => set({ growth_gbps: v ? Number(v) : null, ...(!v && { growth_by: "" }) })} width="36%" />
+        <Select
+          label="Speed later"
+          value={draft.growth_gbps === null ? "" : String(draft.growth_gbps)}
+          values={[["", "the same"], ...speeds]}
+          put={(v) => set({ growth_gbps: v ? Number(v) : null, ...(!v && { growth_by: "" }) })}
+          width="36%"
+        />
         {text("By year", "growth_by", { width: "28%", placeholder: "any" })}
       </Flex>
       <Flex gap="2" align="end">
@@ -59,14 +76,25 @@ export function NeedForm({ draft, onChange, problem }: Props) {
         {draft.redundant && text(`Second, ${unit}`, "second", { width: "100px" })}
       </Flex>
       <Field label="Budget" width="fit-content">
-        <Toggle label="Budget" value={draft.budget} options={(offered?.budgets ?? [draft.budget]).map((b) => ({ value: b, label: b }))} onChange={(budget) => set({ budget })} />
+        <Toggle
+          label="Budget"
+          value={draft.budget}
+          options={(offered?.budgets ?? [draft.budget]).map((b) => ({ value: b, label: b }))}
+          onChange={(budget) => set({ budget })}
+        />
       </Field>
       <Problem text={problem} fontSize="14px" data-wide="" />
       <More draft={draft}>
         <End label="Device or cage at the start" place={draft.a_place} value={draft.end_a} put={(v) => set({ end_a: v })} cages={reference?.cages ?? []} />
         <End label="Device or cage at the end" place={draft.b_place} value={draft.end_b} put={(v) => set({ end_b: v })} cages={reference?.cages ?? []} />
         <Flex gap="2">
-          <Select label="Glass that is there" value={draft.existing} values={[["", "none: new cable"], ...(reference?.fibers ?? []).map((f): [string, string] => [f.name, f.name])]} put={(v) => set({ existing: v })} width="50%" />
+          <Select
+            label="Glass that is there"
+            value={draft.existing}
+            values={[["", "none: new cable"], ...(reference?.fibers ?? []).map((f): [string, string] => [f.name, f.name])]}
+            put={(v) => set({ existing: v })}
+            width="50%"
+          />
           {text("Strands at hand", "strands", { width: "50%", placeholder: "as needed" })}
         </Flex>
         <Field label="The way">
@@ -80,7 +108,11 @@ export function NeedForm({ draft, onChange, problem }: Props) {
             {(offered?.surroundings ?? []).map((word) => {
               const on = draft.surroundings.includes(word);
               return (
-                <Pressed key={word} on={on} onPress={() => set({ surroundings: on ? draft.surroundings.filter((w) => w !== word) : [...draft.surroundings, word] })}>
+                <Pressed
+                  key={word}
+                  on={on}
+                  onPress={() => set({ surroundings: on ? draft.surroundings.filter((w) => w !== word) : [...draft.surroundings, word] })}
+                >
                   {WORDS[word] ?? word}
                 </Pressed>
               );
@@ -112,7 +144,15 @@ function Recorded({ draft, onChange }: Pick<Props, "draft" | "onChange">) {
   return (
     <Box fontSize="13px" color="fg.muted" lineHeight="1.3" data-way="" data-wide="">
       {wrong && (
-        <Button size="2xs" h="24px" px="1.5" fontSize="13px" variant="outline" colorPalette="accent" onClick={() => onChange({ ...draft, distance: first, ...(draft.redundant && second !== null && { second }) })}>
+        <Button
+          size="2xs"
+          h="24px"
+          px="1.5"
+          fontSize="13px"
+          variant="outline"
+          colorPalette="accent"
+          onClick={() => onChange({ ...draft, distance: first, ...(draft.redundant && second !== null && { second }) })}
+        >
           Take the recorded {draft.redundant && second !== null ? `${first} and ${second}` : first} {unit}
         </Button>
       )}
@@ -185,7 +225,7 @@ interface SelectProps {
   value: string;
   values: [string, string][];
   put: (value: string) => void;
-  width?: string;
+  width?: string | undefined;
 }
 
 function Select({ label, value, values, put, width }: SelectProps) {
@@ -205,7 +245,7 @@ function Select({ label, value, values, put, width }: SelectProps) {
   );
 }
 
-function Field({ label, width, children }: { label: string; width?: string; children: ReactNode }) {
+function Field({ label, width, children }: { label: string; width?: string | undefined; children: ReactNode }) {
   return (
     <Box w={width} minW="0">
       <Text fontSize="12px" color="fg.muted" lineHeight="1.2" whiteSpace="nowrap">

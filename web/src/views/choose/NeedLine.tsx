@@ -43,19 +43,29 @@ export function NeedLine({ draft, onChange }: Props) {
         </Button>
       </Flex>
       <Input
-          id="need-line"
-          size="sm"
-          bg="bg.panel"
-          placeholder="Pier Office to Wet Lab 10G, growth 100G"
-          autoComplete="off"
-          value={line}
-          onChange={(e) => setLine(e.target.value)}
-          onKeyDown={(e) => e.key === "Enter" && read()}
-        />
+        id="need-line"
+        size="sm"
+        bg="bg.panel"
+        placeholder="Pier Office to Wet Lab 10G, growth 100G"
+        autoComplete="off"
+        value={line}
+        onChange={(e) => setLine(e.target.value)}
+        onKeyDown={(e) => e.key === "Enter" && read()}
+      />
       {suggested.length > 0 && (
         <Flex wrap="wrap" gap="1" mt="1" role="group" aria-label="Go on with">
           {suggested.map((whole) => (
-            <Button key={whole} size="2xs" h="24px" px="1.5" fontSize="13px" fontWeight="500" variant="outline" colorPalette="accent" onClick={() => setLine(whole)}>
+            <Button
+              key={whole}
+              size="2xs"
+              h="24px"
+              px="1.5"
+              fontSize="13px"
+              fontWeight="500"
+              variant="outline"
+              colorPalette="accent"
+              onClick={() => setLine(whole)}
+            >
               {ending(line, whole)}
             </Button>
           ))}
@@ -76,5 +86,8 @@ function ending(line: string, whole: string): string {
   const now = whole.split(" ");
   let same = 0;
   while (same < old.length && same < now.length - 1 && old[same]!.replace(/,$/, "") === now[same]!.replace(/,$/, "")) same += 1;
-  return now.slice(same).join(" ").replace(/^(to|and) /, "");
+  return now
+    .slice(same)
+    .join(" ")
+    .replace(/^(to|and) /, "");
 }

@@ -16,15 +16,33 @@ interface Props {
   onNeed: (change: Partial<Draft>) => void;
   onTake: () => void;
   /** The link that the option would take the place of. */
-  replaced?: LinkSummary;
+  replaced?: LinkSummary | undefined;
   onAside: () => void;
 }
 
 export function OptionDetail({ option, need, currency, onNeed, onTake, replaced, onAside }: Props) {
   const { unit } = useSettings();
-  const what = option.links === 0 ? "Take it: record the copper run" : replaced ? "Put it in the link’s place" : option.links === 1 ? "Take it: build the link" : `Take it: build ${option.links} links`;
+  const what =
+    option.links === 0
+      ? "Take it: record the copper run"
+      : replaced
+        ? "Put it in the link’s place"
+        : option.links === 1
+          ? "Take it: build the link"
+          : `Take it: build ${option.links} links`;
   return (
-    <Flex as="aside" direction="column" w={{ base: "100%", lg: "300px" }} flex="none" minH="0" overflowY={{ lg: "auto" }} gap="2" pb="4" aria-label="The option" className="print-whole">
+    <Flex
+      as="aside"
+      direction="column"
+      w={{ base: "100%", lg: "300px" }}
+      flex="none"
+      minH="0"
+      overflowY={{ lg: "auto" }}
+      gap="2"
+      pb="4"
+      aria-label="The option"
+      className="print-whole"
+    >
       <Heading as="h2" fontSize="18px" lineHeight="1.2">
         {option.label}
       </Heading>
@@ -35,7 +53,8 @@ export function OptionDetail({ option, need, currency, onNeed, onTake, replaced,
         <Aside strong data-replaces="">
           <b>{replaced.name}</b>
           <Text>
-            {replaced.application}, {replaced.verdict}, margin {plus(replaced.margin_db)} → {option.verdict ?? "no light path"}, margin {plus(option.margin_db)} dB
+            {replaced.application}, {replaced.verdict}, margin {plus(replaced.margin_db)} → {option.verdict ?? "no light path"}, margin {plus(option.margin_db)}{" "}
+            dB
           </Text>
           <Button size="xs" variant="ghost" colorPalette="accent" px="1" onClick={onAside}>
             Leave it, build a new link
@@ -44,7 +63,8 @@ export function OptionDetail({ option, need, currency, onNeed, onTake, replaced,
       )}
       {option.margins_db.length > 1 && (
         <Aside>
-          <b>Two routes,</b> left {option.margins_db.map((m) => plus(m)).join(" and ")} dB. Two live links between the same two networks loop, unless spanning tree or link aggregation is on.
+          <b>Two routes,</b> left {option.margins_db.map((m) => plus(m)).join(" and ")} dB. Two live links between the same two networks loop, unless spanning
+          tree or link aggregation is on.
         </Aside>
       )}
       {option.cables.map((cable) => (
@@ -53,7 +73,8 @@ export function OptionDetail({ option, need, currency, onNeed, onTake, replaced,
             <Mono>{length(cable.sheath_m, unit)}</Mono> of new cable, {cable.strands} strands
           </b>
           {cable.construction ? `: ${cable.construction.toLowerCase()}` : ""}
-          {cable.route.length > 0 ? `, through ${cable.route.join(", ")}` : ""}.{cable.placed ? "" : " It goes over a reel: its strands are given out once it is known where the pieces meet."}
+          {cable.route.length > 0 ? `, through ${cable.route.join(", ")}` : ""}.
+          {cable.placed ? "" : " It goes over a reel: its strands are given out once it is known where the pieces meet."}
           {cable.objections.length > 0 && (
             <Text as="span" display="block" color="warn.fg" fontSize="13px">
               No construction suits the whole way. <Said text={cable.objections.join(" ")} />
@@ -150,15 +171,36 @@ function FinishRow({ row, onPick }: { row: Finish; onPick: () => void }) {
     );
   }
   return (
-    <Button role="radio" aria-checked={row.taken} variant="plain" size="xs" h="28px" w="100%" px="1" gap="2" justifyContent="flex-start" borderTopWidth="1px" borderRadius="0" fontSize="13px" fontWeight={row.taken ? 700 : 400} color="fg" bg={row.taken ? "bg.panel" : "transparent"} onClick={onPick}>
+    <Button
+      role="radio"
+      aria-checked={row.taken}
+      variant="plain"
+      size="xs"
+      h="28px"
+      w="100%"
+      px="1"
+      gap="2"
+      justifyContent="flex-start"
+      borderTopWidth="1px"
+      borderRadius="0"
+      fontSize="13px"
+      fontWeight={row.taken ? 700 : 400}
+      color="fg"
+      bg={row.taken ? "bg.panel" : "transparent"}
+      onClick={onPick}
+    >
       <Text as="span" w="12px" aria-hidden>
         {row.taken ? "●" : "○"}
       </Text>
       <Text as="span" flex="1" textAlign="start">
         {row.words}
       </Text>
-      <Mono w="52px" textAlign="end">{money(row.total, "")}</Mono>
-      <Mono w="62px" textAlign="end">{plus(row.margin_db)} dB</Mono>
+      <Mono w="52px" textAlign="end">
+        {money(row.total, "")}
+      </Mono>
+      <Mono w="62px" textAlign="end">
+        {plus(row.margin_db)} dB
+      </Mono>
     </Button>
   );
 }

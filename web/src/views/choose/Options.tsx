@@ -24,7 +24,7 @@ interface Props {
   onPick: (key: string) => void;
   onTake: (option: OptionView) => void;
   /** The link that the option would take the place of. */
-  replaced?: LinkSummary;
+  replaced?: LinkSummary | undefined;
   onAside: () => void;
 }
 
@@ -105,7 +105,9 @@ export function Options({ view, need, weights, current, onPick, onNeed, onTake, 
           </Box>
         )}
       </Box>
-      {shown && <OptionDetail option={shown} need={need} currency={view.currency} onNeed={onNeed} onTake={() => onTake(shown)} replaced={replaced} onAside={onAside} />}
+      {shown && (
+        <OptionDetail option={shown} need={need} currency={view.currency} onNeed={onNeed} onTake={() => onTake(shown)} replaced={replaced} onAside={onAside} />
+      )}
     </Flex>
   );
 }

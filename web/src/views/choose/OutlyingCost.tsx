@@ -25,7 +25,9 @@ export function OutlyingCost({ found }: { found: Outlying[] }) {
           <Mono w="110px" flex="none" textAlign="end" fontWeight={layout.taken ? 700 : 400}>
             {money(layout.total, plan.house_rules.currency)}
           </Mono>
-          <Mono w="90px" flex="none" textAlign="end">{length(layout.cable_m, unit)}</Mono>
+          <Mono w="90px" flex="none" textAlign="end">
+            {length(layout.cable_m, unit)}
+          </Mono>
           <Text color="fg.muted">{layout.said}</Text>
         </Flex>
       ))}

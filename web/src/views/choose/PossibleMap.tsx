@@ -53,7 +53,8 @@ export function PossibleMap({ need }: { need: Need | null }) {
   return (
     <Box ref={frame} overflowY="auto" flex="1" minH="0" data-possible="" className="print-whole">
       <Text color="fg.muted" fontSize="14px" mb="1">
-        How far each glass carries each speed by this plan’s house rules: a proposed path with two mated pairs, judged like any link. Near by, strong modules need an attenuator.
+        How far each glass carries each speed by this plan’s house rules: a proposed path with two mated pairs, judged like any link. Near by, strong modules
+        need an attenuator.
       </Text>
       {!rows && <Text color="fg.muted">Trying every application at every distance …</Text>}
       {rows && (
@@ -70,7 +71,15 @@ export function PossibleMap({ need }: { need: Need | null }) {
             {unit} of route
           </SvgText>
           {need && rates.includes(need.rate_gbps) && (
-            <line x1={x(need.distance_m)} x2={x(need.distance_m)} y1={ROOM.top} y2={height - ROOM.bottom} stroke={paint("accent.fg")} strokeWidth="2" strokeDasharray="5 4" />
+            <line
+              x1={x(need.distance_m)}
+              x2={x(need.distance_m)}
+              y1={ROOM.top}
+              y2={height - ROOM.bottom}
+              stroke={paint("accent.fg")}
+              strokeWidth="2"
+              strokeDasharray="5 4"
+            />
           )}
           {rates.map((r) => {
             return (
@@ -87,7 +96,13 @@ export function PossibleMap({ need }: { need: Need | null }) {
                   const y = band(r) + 4 + i * BAR;
                   return (
                     <g key={bar.fibers[0]}>
-                      <rect x={ROOM.left} y={y} width={Math.max(2, x(bar.most_m) - ROOM.left)} height={BAR - 3} fill={paint(bar.fibers.includes("OS2") ? "fg" : "border.emphasized")}>
+                      <rect
+                        x={ROOM.left}
+                        y={y}
+                        width={Math.max(2, x(bar.most_m) - ROOM.left)}
+                        height={BAR - 3}
+                        fill={paint(bar.fibers.includes("OS2") ? "fg" : "border.emphasized")}
+                      >
                         <title>{`${rate(r)} on ${bar.fibers.join(", ")}: ${bar.most_m} m with ${bar.application}`}</title>
                       </rect>
                       <SvgText x={x(bar.most_m) + 5} y={y + 10} size={12} rim>

@@ -27,19 +27,41 @@ export function Prices() {
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex gap="3" align="end" mb="2" wrap="wrap">
-        <Input id="find" size="xs" h="30px" w="200px" placeholder="Find a price  /" aria-label="Find a price" bg="bg.panel" value={filter} onChange={(e) => setFilter(e.target.value)} />
-        <TextField label="Currency" width="90px" value={book?.currency ?? ""} onCommit={(currency) => changePlan.mutateAsync({ house_rules: { ...plan.house_rules, currency: currency.trim() } })} />
+        <Input
+          id="find"
+          size="xs"
+          h="30px"
+          w="200px"
+          placeholder="Find a price  /"
+          aria-label="Find a price"
+          bg="bg.panel"
+          value={filter}
+          onChange={(e) => setFilter(e.target.value)}
+        />
+        <TextField
+          label="Currency"
+          width="90px"
+          value={book?.currency ?? ""}
+          onCommit={(currency) => changePlan.mutateAsync({ house_rules: { ...plan.house_rules, currency: currency.trim() } })}
+        />
         <Link color="accent.fg" fontWeight="600" href={`/api/plans/${plan.id}/prices/export`}>
           Export as CSV
         </Link>
         <Button size="xs" h="30px" variant="outline" colorPalette="accent" onClick={() => file.current?.click()}>
           Import a CSV …
         </Button>
-        <input ref={file} type="file" hidden accept=".csv,text/csv" aria-label="Price book" onChange={(e) => {
-          const chosen = e.target.files?.[0];
-          e.target.value = "";
-          if (chosen) take.mutateAsync(chosen).then(() => say("Prices imported. Undo with u."), refuse);
-        }} />
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept=".csv,text/csv"
+          aria-label="Price book"
+          onChange={(e) => {
+            const chosen = e.target.files?.[0];
+            e.target.value = "";
+            if (chosen) take.mutateAsync(chosen).then(() => say("Prices imported. Undo with u."), refuse);
+          }}
+        />
         <Text fontSize="14px" color="fg.muted" pb="1.5">
           Demo prices are invented. An empty price is no price: it is never counted as zero.
         </Text>

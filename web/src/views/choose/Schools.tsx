@@ -36,7 +36,11 @@ export function Schools({ need, weights, currency }: Props) {
             ))}
           </Box>
         ))}
-        {costs.data && alike.length > 0 && <Text color="fg.muted" mt="1.5">The first option stays the same for: {alike.join("; ")}.</Text>}
+        {costs.data && alike.length > 0 && (
+          <Text color="fg.muted" mt="1.5">
+            The first option stays the same for: {alike.join("; ")}.
+          </Text>
+        )}
         {costs.data && (
           <Link asChild color="accent.fg" fontWeight="600">
             <RouterLink to={`/plans/${plan.id}/rules`}>House rules of the plan</RouterLink>
@@ -56,8 +60,12 @@ function School({ row, base, currency }: { row: SchoolCost; base: number | null;
         {row.taken ? " · followed" : ""}
       </Text>
       <Text flex="1">{row.label ?? "nothing meets the need"}</Text>
-      <Mono w="70px" textAlign="end">{row.label ? money(row.total, "") : ""}</Mono>
-      <Mono w="90px" textAlign="end" color="fg.muted">{more === null ? (row.taken ? currency : "") : Math.abs(more) < 0.5 ? "the same" : more >= 0 ? `+${money(more, "")}` : `−${money(-more, "")}`}</Mono>
+      <Mono w="70px" textAlign="end">
+        {row.label ? money(row.total, "") : ""}
+      </Mono>
+      <Mono w="90px" textAlign="end" color="fg.muted">
+        {more === null ? (row.taken ? currency : "") : Math.abs(more) < 0.5 ? "the same" : more >= 0 ? `+${money(more, "")}` : `−${money(-more, "")}`}
+      </Mono>
     </Flex>
   );
 }

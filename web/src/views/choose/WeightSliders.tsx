@@ -25,7 +25,16 @@ export function WeightSliders({ budget, weights, onChange }: Props) {
             <Text asChild flex="1">
               <label htmlFor={`weight-${key}`}>{row.title}</label>
             </Text>
-            <input id={`weight-${key}`} type="range" min="0" max="5" step="1" value={shown[key]} onChange={(e) => onChange({ ...shown, [key]: Number(e.target.value) })} style={{ width: 110, accentColor: "var(--chakra-colors-accent-fg)" }} />
+            <input
+              id={`weight-${key}`}
+              type="range"
+              min="0"
+              max="5"
+              step="1"
+              value={shown[key]}
+              onChange={(e) => onChange({ ...shown, [key]: Number(e.target.value) })}
+              style={{ width: 110, accentColor: "var(--chakra-colors-accent-fg)" }}
+            />
             <Text w="12px">{shown[key]}</Text>
           </Flex>
         );

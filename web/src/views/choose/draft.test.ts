@@ -8,7 +8,15 @@ const line = (change: Partial<Line>): Line => ({ suggestions: [], ...change });
 describe("a need that is typed", () => {
   it("is asked in metres, with the end as a cage or a device", () => {
     const { need } = asked({ distance: "100", redundant: true, second: "200", end_a: "device:Core switch", end_b: "cage:SFP+", growth_by: "2031" }, "ft");
-    expect(need).toMatchObject({ distance_m: 30.48, redundant_m: 60.96, device_a: "Core switch", cage_a: null, device_b: null, cage_b: "SFP+", growth_by: 2031 });
+    expect(need).toMatchObject({
+      distance_m: 30.48,
+      redundant_m: 60.96,
+      device_a: "Core switch",
+      cage_a: null,
+      device_b: null,
+      cage_b: "SFP+",
+      growth_by: 2031,
+    });
     expect(asked({ end_a: "none" }).need).toMatchObject({ cage_a: "none", device_a: null });
   });
 

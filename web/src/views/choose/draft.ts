@@ -59,7 +59,8 @@ const whole = (text: string) => {
 function unread(draft: Draft): string | null {
   if (!draft.a_place.trim() !== !draft.b_place.trim()) return "Name both places, or neither.";
   if (typed(draft.distance) === null) return draft.distance.trim() ? `“${draft.distance}” is not a length.` : "Give the length of the route.";
-  if (draft.redundant && typed(draft.second) === null) return draft.second.trim() ? `“${draft.second}” is not a length.` : "Give the length of the second route.";
+  if (draft.redundant && typed(draft.second) === null)
+    return draft.second.trim() ? `“${draft.second}” is not a length.` : "Give the length of the second route.";
   if (whole(draft.circuits) === null) return `“${draft.circuits}” is not a number of circuits.`;
   if (draft.growth_by.trim() && whole(draft.growth_by) === null) return `“${draft.growth_by}” is not a year.`;
   if (draft.strands.trim() && whole(draft.strands) === null) return `“${draft.strands}” is not a number of strands.`;

@@ -27,8 +27,7 @@ export function CompareSheet({ linkId, choices, onKeep, onClose }: Props) {
   const answer = useVariants(plan.id, linkId, plan.revision, asked);
   const columns = answer.data ?? [];
   const variants = asked ?? columns.slice(1).map((column) => column.variant);
-  const change = (at: number, next: Partial<Variant>) =>
-    setAsked(variants.map((one, i) => (i === at ? { ...one, ...next } : one)));
+  const change = (at: number, next: Partial<Variant>) => setAsked(variants.map((one, i) => (i === at ? { ...one, ...next } : one)));
   return (
     <Sheet title="What if: variants side by side" open onClose={onClose} size="xl">
       <Text color="fg.muted" mb="3">
@@ -64,14 +63,7 @@ export function CompareSheet({ linkId, choices, onKeep, onClose }: Props) {
           i === 0 ? (
             <Box key={i} />
           ) : (
-            <Button
-              key={i}
-              size="sm"
-              colorPalette="accent"
-              mt="1"
-              disabled={column.edits.length === 0}
-              onClick={() => onKeep(column.edits, column.label)}
-            >
+            <Button key={i} size="sm" colorPalette="accent" mt="1" disabled={column.edits.length === 0} onClick={() => onKeep(column.edits, column.label)}>
               Keep variant {i}
             </Button>
           ),

@@ -65,29 +65,26 @@ export function ConflictSheet({ clash, planId, linkId, onKeepTheirs, onMineOnTop
           <Button variant="outline" colorPalette="accent" onClick={showTheirs}>
             Keep theirs
           </Button>
-          <Button
-            colorPalette="accent"
-            onClick={() => onMineOnTop(current?.summary.changed_in ?? 0)}
-          >
+          <Button colorPalette="accent" onClick={() => onMineOnTop(current?.summary.changed_in ?? 0)}>
             Put mine on top
           </Button>
         </>
       }
     >
       <Box>
-          <Text>{clash.conflict.detail}. Nothing of yours is stored yet.</Text>
-          <Text mt="3" fontWeight="700">
-            Theirs
-          </Text>
-          <Text>
-            {clash.conflict.newest?.what} — {current?.answer ?? "the link as it is now"}
-          </Text>
-          <Text mt="3" fontWeight="700">
-            Yours
-          </Text>
-          {clash.edits.map((edit, i) => (
-            <Text key={i}>{said(edit, current?.doc.path ?? [])}</Text>
-          ))}
+        <Text>{clash.conflict.detail}. Nothing of yours is stored yet.</Text>
+        <Text mt="3" fontWeight="700">
+          Theirs
+        </Text>
+        <Text>
+          {clash.conflict.newest?.what} — {current?.answer ?? "the link as it is now"}
+        </Text>
+        <Text mt="3" fontWeight="700">
+          Yours
+        </Text>
+        {clash.edits.map((edit, i) => (
+          <Text key={i}>{said(edit, current?.doc.path ?? [])}</Text>
+        ))}
       </Box>
     </Sheet>
   );

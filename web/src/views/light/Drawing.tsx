@@ -64,9 +64,7 @@ function drawn(view: LinkView, unit: Unit): DrawnPart[] {
 
 function sizes(view: LinkView): PartSize[] {
   return view.doc.path.map((doc) =>
-    isSegment(doc)
-      ? { sort: doc.segment, lengthM: doc.length_m }
-      : { sort: doc.joint === "adapter" ? "adapter" : "splice", lengthM: 0 },
+    isSegment(doc) ? { sort: doc.segment, lengthM: doc.length_m } : { sort: doc.joint === "adapter" ? "adapter" : "splice", lengthM: 0 },
   );
 }
 
@@ -172,15 +170,7 @@ function Costs({ direction, layout, shownCase, onWhy }: CostsProps) {
           </SvgText>
         );
       })}
-      <SvgText
-        x={layout.end + 4}
-        y="17"
-        size={14}
-        weight={700}
-        mono
-        style={{ cursor: "pointer" }}
-        onClick={() => onWhy(figure)}
-      >
+      <SvgText x={layout.end + 4} y="17" size={14} weight={700} mono style={{ cursor: "pointer" }} onClick={() => onWhy(figure)}>
         = {db(total)}
       </SvgText>
     </svg>

@@ -192,20 +192,8 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
           )}
         </Box>
       </Flex>
-      <MarginColumn
-        view={view}
-        onApply={(remedy) => apply(remedy.edits, remedy.label)}
-        onPart={(at) => setSelected({ part: at })}
-      />
-      {why !== null && (
-        <WhySheet
-          figure={why}
-          figures={figures.data}
-          problem={figures.error}
-          onFigure={setWhy}
-          onClose={() => setWhy(null)}
-        />
-      )}
+      <MarginColumn view={view} onApply={(remedy) => apply(remedy.edits, remedy.label)} onPart={(at) => setSelected({ part: at })} />
+      {why !== null && <WhySheet figure={why} figures={figures.data} problem={figures.error} onFigure={setWhy} onClose={() => setWhy(null)} />}
       {comparing && choices && (
         <CompareSheet
           linkId={id}

@@ -54,15 +54,7 @@ export function LinkMenu({ view, onStep, onCompare, onRename }: Props) {
           onError: refuse,
         }),
       )}
-      {renaming && (
-        <AskSheet
-          title="Rename the link"
-          label="Name of the link"
-          value={name}
-          onClose={() => setRenaming(false)}
-          onStore={onRename}
-        />
-      )}
+      {renaming && <AskSheet title="Rename the link" label="Name of the link" value={name} onClose={() => setRenaming(false)} onStore={onRename} />}
     </Flex>
   );
 }

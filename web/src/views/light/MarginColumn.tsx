@@ -48,15 +48,13 @@ export function MarginColumn({ view, onApply, onPart }: Props) {
         <Box bg="bg.panel" borderLeftWidth="4px" borderColor="fine.fg" px="3" py="2.5">
           <Text fontWeight="700">Nothing to fix</Text>
           <Text fontSize="14px" color="fg.muted">
-            Modules pair, every joint fits, and loss, light and length are within what the
-            application allows.
+            Modules pair, every joint fits, and loss, light and length are within what the application allows.
           </Text>
         </Box>
       )}
       {growth.data && <GrowthCard growth={growth.data} />}
       <Box borderWidth="1px" borderStyle="dashed" borderColor="border.emphasized" px="3" py="2" fontSize="14px">
-        <b>Light is invisible.</b> Never look into a strand or a port; cap what is open. Local codes
-        and licensed practice decide.
+        <b>Light is invisible.</b> Never look into a strand or a port; cap what is open. Local codes and licensed practice decide.
       </Box>
     </Flex>
   );

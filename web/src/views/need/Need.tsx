@@ -105,7 +105,10 @@ export function Need() {
             <Labelled label="To" hint="A place that the plan does not know yet is added to it.">
               {(id) => <Input id={id} list="places" value={to} onChange={(e) => setTo(e.target.value)} bg="bg.panel" maxLength={120} autoFocus />}
             </Labelled>
-            <Labelled label={`Route length in ${unit === "m" ? "metres" : "feet"}`} hint={`Along the route, not on the map. Slack of ${length(3, unit)} is added at each end.`}>
+            <Labelled
+              label={`Route length in ${unit === "m" ? "metres" : "feet"}`}
+              hint={`Along the route, not on the map. Slack of ${length(3, unit)} is added at each end.`}
+            >
               {(id) => <Input id={id} inputMode="decimal" fontFamily="mono" value={distance} onChange={(e) => setDistance(e.target.value)} bg="bg.panel" />}
             </Labelled>
             <Labelled label="Glass">

@@ -46,8 +46,7 @@ export function FixSheet({ onClose }: { onClose: () => void }) {
       }
     >
       <Text color="fg.muted" mb="2">
-        Links that remedies alone bring up. Take the tick off what you want to decide yourself; links
-        that need a choice are not listed.
+        Links that remedies alone bring up. Take the tick off what you want to decide yourself; links that need a choice are not listed.
       </Text>
       {fixes.isPending && <Text>Looking for remedies …</Text>}
       <Problem text={problem ?? fixes.error?.message ?? null} />

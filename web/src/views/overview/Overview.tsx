@@ -165,8 +165,7 @@ function EmptyPlan({ to }: { to: () => void }) {
     <Box py="10" maxW="520px">
       <Heading size="lg">No links yet</Heading>
       <Text mt="1" color="fg.muted">
-        State two places, an application and a distance, and you get a complete light path to edit.
-        Or open a plan file from the menu.
+        State two places, an application and a distance, and you get a complete light path to edit. Or open a plan file from the menu.
       </Text>
       <Button mt="4" colorPalette="accent" onClick={to}>
         Add a link
@@ -224,9 +223,7 @@ export function Overview() {
         <Heading as="h1" fontSize="28px" data-answer="">
           {answer}
         </Heading>
-        <Text color="fg.muted">
-          {[rest, `judged by ${basis}`].filter(Boolean).join(" · ")}
-        </Text>
+        <Text color="fg.muted">{[rest, `judged by ${basis}`].filter(Boolean).join(" · ")}</Text>
         <Flex ml="auto" gap="2" alignSelf="center" className="no-print">
           <Input
             id="find"

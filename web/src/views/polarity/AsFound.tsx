@@ -29,8 +29,7 @@ export function AsFound({ linkId, view, onPut }: Props) {
   const [end, setEnd] = useState(NOWHERE);
   const answer = useAsFound(plan.id, linkId, plan.revision, readings);
   const duplexEnd = Math.max(...view.far_places.map((p) => p[1]!)) === 2;
-  const named = (spot: number[] | null, duplex: boolean) =>
-    spot === null ? "nowhere" : duplex ? `${spot[0]}${"AB"[spot[1]! - 1] ?? ""}` : String(spot[1]);
+  const named = (spot: number[] | null, duplex: boolean) => (spot === null ? "nowhere" : duplex ? `${spot[0]}${"AB"[spot[1]! - 1] ?? ""}` : String(spot[1]));
   const starts = view.strands.map((s) => ({ value: key(s.start_place), label: s.start }));
   const add = () => {
     const from = place(start);
@@ -54,9 +53,8 @@ export function AsFound({ linkId, view, onPut }: Props) {
         As found on site
       </Heading>
       <Text fontSize="14px" color="fg.muted" maxW="70ch">
-        Put the red light in at one end and say where it came out. Passerelle says which single part would
-        explain it, and which strand to light next. What you note is kept with the link: who and when, corrected by
-        a later note and never undone.
+        Put the red light in at one end and say where it came out. Passerelle says which single part would explain it, and which strand to light next. What you
+        note is kept with the link: who and when, corrected by a later note and never undone.
       </Text>
       <Flex gap="2" mt="2" align="end" wrap="wrap">
         <Pick label="Light in at" value={start} onChange={setStart} options={starts} />

@@ -38,13 +38,10 @@ export function Polarity() {
     if (count) setLit((old) => (old === null ? (by > 0 ? 0 : count - 1) : (old + by + count) % count));
   };
   useKeys({ j: step(1), k: step(-1), ArrowDown: walk(1), ArrowUp: walk(-1), Escape: () => setLit(null) });
-  const apply = (edits: Edit[], label: string) =>
-    void edit.mutateAsync({ link_id: number, edits }).then(() => say(`Applied: ${label}. Undo with u.`), refuse);
+  const apply = (edits: Edit[], label: string) => void edit.mutateAsync({ link_id: number, edits }).then(() => say(`Applied: ${label}. Undo with u.`), refuse);
   const view = traced.data;
   const problem = (view ? null : traced.error) ?? (link.data ? null : link.error);
-  const findings = (link.data?.findings ?? []).filter(
-    (f) => f.explained_by === null && /^(polarity|mate|port\.breakout)/.test(f.rule),
-  );
+  const findings = (link.data?.findings ?? []).filter((f) => f.explained_by === null && /^(polarity|mate|port\.breakout)/.test(f.rule));
   return (
     <Flex flex="1" minH="0" gap="4" px="4" pt="2" className="print-whole">
       <Box hideBelow="lg" display={{ lg: "flex" }} minH="0" className="no-print">
@@ -88,11 +85,20 @@ export function Polarity() {
             <StrandDrawing view={(trying && after.data) || view} a={link.data.a} b={link.data.b} lit={lit} onLit={setLit} />
             <StrandTable view={view} a={link.data.a.place} b={link.data.b.place} lit={lit} onLit={setLit} />
             {view.methods.length > 0 && <Methods view={view} onFollow={apply} />}
-            {view.rows > 1 && view.unrecorded.length === 0 && (
-              <AsFound key={number} linkId={number} view={view} onPut={apply} />
-            )}
+            {view.rows > 1 && view.unrecorded.length === 0 && <AsFound key={number} linkId={number} view={view} onPut={apply} />}
           </Flex>
-          <Flex as="aside" direction="column" w={{ base: "220px", lg: "268px" }} flex="none" gap="2.5" minH="0" overflowY="auto" pb="4" aria-label="Findings" className="print-whole">
+          <Flex
+            as="aside"
+            direction="column"
+            w={{ base: "220px", lg: "268px" }}
+            flex="none"
+            gap="2.5"
+            minH="0"
+            overflowY="auto"
+            pb="4"
+            aria-label="Findings"
+            className="print-whole"
+          >
             <Text fontSize="13px" fontWeight="600" color="fg.muted">
               Findings on strands and joints
             </Text>
@@ -117,8 +123,7 @@ export function Polarity() {
               </Box>
             )}
             <Box borderWidth="1px" borderStyle="dashed" borderColor="border.emphasized" px="3" py="2" fontSize="14px">
-              <b>A red light is laser light too.</b> Never look into a strand or a port, not even to see
-              whether it is lit: hold a card in front of it.
+              <b>A red light is laser light too.</b> Never look into a strand or a port, not even to see whether it is lit: hold a card in front of it.
             </Box>
           </Flex>
         </>

@@ -75,12 +75,12 @@ export function StrandDrawing({ view, a, b, lit, onLit }: Props) {
               </SvgText>
             </g>
             {strand.end && (
-              <SvgText x={width - SIDE + 8} y={y(strand.rows[strand.rows.length - 1]!) + 4} tone={strand.right === false ? "stop.fg" : strand.role ? "fg" : "fg.muted"}>
-                {strand.meets && /^[TR]x/.test(strand.meets)
-                  ? `${strand.end} ${strand.meets}`
-                  : small && !strand.role && i % 2
-                    ? ""
-                    : strand.end}
+              <SvgText
+                x={width - SIDE + 8}
+                y={y(strand.rows[strand.rows.length - 1]!) + 4}
+                tone={strand.right === false ? "stop.fg" : strand.role ? "fg" : "fg.muted"}
+              >
+                {strand.meets && /^[TR]x/.test(strand.meets) ? `${strand.end} ${strand.meets}` : small && !strand.role && i % 2 ? "" : strand.end}
               </SvgText>
             )}
           </g>
@@ -118,12 +118,8 @@ function Line({ strand, xs, y, lit, dim, onOver, onOut }: LineProps) {
         strokeDasharray={strand.role === "receive" ? "7 4" : undefined}
         strokeLinejoin="round"
       />
-      {strand.role && (
-        <circle cx={xs[0]} cy={y(strand.rows[0]!)} r="4.5" fill={sends ? tone : paint("bg")} stroke={tone} strokeWidth="2" />
-      )}
-      {strand.end === null && (
-        <path d={`M${xs[last]! - 4} ${y(strand.rows[last]!) - 4}l8 8m0-8l-8 8`} stroke={paint("warn.fg")} strokeWidth="2" />
-      )}
+      {strand.role && <circle cx={xs[0]} cy={y(strand.rows[0]!)} r="4.5" fill={sends ? tone : paint("bg")} stroke={tone} strokeWidth="2" />}
+      {strand.end === null && <path d={`M${xs[last]! - 4} ${y(strand.rows[last]!) - 4}l8 8m0-8l-8 8`} stroke={paint("warn.fg")} strokeWidth="2" />}
     </g>
   );
 }

@@ -37,9 +37,11 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
   return (
     <Box>
       <Text fontSize="15px" mb="2" data-lengths="">
-        Route <Mono fontWeight="700">{said(cable.route_m)}</Mono> + slack <Mono fontWeight="700">{said(cable.slack_m)}</Mono> = <Mono fontWeight="700">{said(cable.needed_m)}</Mono>
+        Route <Mono fontWeight="700">{said(cable.route_m)}</Mono> + slack <Mono fontWeight="700">{said(cable.slack_m)}</Mono> ={" "}
+        <Mono fontWeight="700">{said(cable.needed_m)}</Mono>
         {doc.existing ? "" : " · order "}
-        {!doc.existing && <Mono fontWeight="700">{said(cable.order_m)}</Mono>} · glass <Mono fontWeight="700">{said(cable.glass_m)}</Mono> ({FROM[cable.glass_from]}
+        {!doc.existing && <Mono fontWeight="700">{said(cable.order_m)}</Mono>} · glass <Mono fontWeight="700">{said(cable.glass_m)}</Mono> (
+        {FROM[cable.glass_from]}
         {cable.certain ? "" : ", with a guess in it"})
       </Text>
       <Flex wrap="wrap" gap="2" align="end">
@@ -87,7 +89,14 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
           label="Pulled out at: place; …"
           width="220px"
           value={doc.pull_points.join("; ")}
-          onCommit={(text) => keep({ pull_points: text.split(";").map((word) => word.trim()).filter(Boolean) })}
+          onCommit={(text) =>
+            keep({
+              pull_points: text
+                .split(";")
+                .map((word) => word.trim())
+                .filter(Boolean),
+            })
+          }
         />
       </Flex>
       {(["a", "b"] as const).map((side) => {
@@ -122,7 +131,10 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
 /** `Quay Chamber 10; North Chamber 8` */
 function slackOf(text: string, unit: "m" | "ft"): { place: string; length_m: number }[] | null {
   const found = [];
-  for (const one of text.split(";").map((word) => word.trim()).filter(Boolean)) {
+  for (const one of text
+    .split(";")
+    .map((word) => word.trim())
+    .filter(Boolean)) {
     const parts = /^(.+?)\s+([\d.,]+)$/.exec(one);
     const number = parts ? typed(parts[2]!) : null;
     if (!parts || number === null) return null;
@@ -153,21 +165,44 @@ function RouteEditor({ plant, doc, store }: { plant: PlantView; doc: CableDoc; s
       </Text>
       <Flex wrap="wrap" gap="1" align="center" data-route="">
         {route.map((name, at) => (
-          <Button key={`${name} ${at}`} size="xs" h="28px" variant="outline" colorPalette="accent" title={`Take ${name} out of the route`} onClick={() => void set(route.filter((_, i) => i !== at))}>
+          <Button
+            key={`${name} ${at}`}
+            size="xs"
+            h="28px"
+            variant="outline"
+            colorPalette="accent"
+            title={`Take ${name} out of the route`}
+            onClick={() => void set(route.filter((_, i) => i !== at))}
+          >
             {name} <Mono color="fg.muted">{ways.has(name) ? length(ways.get(name)!.length_m, unit) : "?"}</Mono> ✕
           </Button>
         ))}
         {here !== doc.b && (
-          <Choice label={`On from ${here}`} hideLabel width="210px" value="" options={[{ value: "", label: `on from ${here} …` }, ...options(onward.map((p) => p.doc.name))]} onChange={(name) => (name ? set([...route, name]) : undefined)} />
+          <Choice
+            label={`On from ${here}`}
+            hideLabel
+            width="210px"
+            value=""
+            options={[{ value: "", label: `on from ${here} …` }, ...options(onward.map((p) => p.doc.name))]}
+            onChange={(name) => (name ? set([...route, name]) : undefined)}
+          />
         )}
-        {here === doc.b && route.length > 0 && <Text fontSize="14px" fontWeight="600">→ {doc.b}</Text>}
+        {here === doc.b && route.length > 0 && (
+          <Text fontSize="14px" fontWeight="600">
+            → {doc.b}
+          </Text>
+        )}
         <Button size="xs" h="28px" variant="ghost" colorPalette="accent" onClick={() => setAsking(!asking)}>
           {asking ? "Leave it" : "Find routes"}
         </Button>
       </Flex>
       {asking && (
         <Box mt="1" fontSize="14px">
-          {found.data && routes.length === 0 && <Text>No recorded pathways lead from {doc.a} to {doc.b}.</Text>}
+          {found.data && routes.length === 0 && (
+            <Text>
+              No recorded pathways lead from {doc.a} to {doc.b}.
+            </Text>
+          )}
           {routes.map((r, i) => (
             <Flex key={i} gap="2" align="center" mt="1">
               <Button size="xs" colorPalette="accent" variant="outline" onClick={() => void store({ route: r.pathways }).then(() => setAsking(false))}>

@@ -30,7 +30,13 @@ export function Failures({ plant }: { plant: PlantView }) {
           <Heading as="h2" fontSize="20px">
             Single points of failure
           </Heading>
-          <Choice label="Only" width="130px" value={kind} options={[{ value: "", label: "everything" }, ...options(["place", "trench", "pathway", "cable", "device"])]} onChange={setKind} />
+          <Choice
+            label="Only"
+            width="130px"
+            value={kind}
+            options={[{ value: "", label: "everything" }, ...options(["place", "trench", "pathway", "cable", "device"])]}
+            onChange={setKind}
+          />
           <Text color="fg.muted" fontSize="14px" pb="1.5">
             {plan.name}: links that run on recorded cables, and the places that links end at.
           </Text>
@@ -91,7 +97,13 @@ export function Failures({ plant }: { plant: PlantView }) {
 
 interface GroupsProps {
   plant: PlantView;
-  groups: { name: string; links: string[]; missing: string[]; unrouted: string[]; shared: { sort: string; name: string; links: string[]; length_m: number | null }[] }[];
+  groups: {
+    name: string;
+    links: string[];
+    missing: string[];
+    unrouted: string[];
+    shared: { sort: string; name: string; links: string[]; length_m: number | null }[];
+  }[];
 }
 
 function Groups({ plant, groups }: GroupsProps) {
@@ -114,12 +126,27 @@ function Groups({ plant, groups }: GroupsProps) {
         They must share nothing. Two live links between the same two networks loop unless spanning tree or link aggregation is on.
       </Text>
       {groups.map((group) => (
-        <Box key={group.name} bg="bg.panel" borderLeftWidth="4px" borderColor={group.shared.length || group.unrouted.length ? "warn.fg" : "fine.fg"} px="3" py="2" mb="2" data-group={group.name}>
+        <Box
+          key={group.name}
+          bg="bg.panel"
+          borderLeftWidth="4px"
+          borderColor={group.shared.length || group.unrouted.length ? "warn.fg" : "fine.fg"}
+          px="3"
+          py="2"
+          mb="2"
+          data-group={group.name}
+        >
           <Flex gap="3" align="baseline">
             <Text fontWeight="700" fontSize="17px">
               {group.name}: {group.shared.length ? "not diverse" : group.unrouted.length ? "not proven" : "nothing shared in what is recorded"}
             </Text>
-            <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("group", { ...group, id: plant.groups.find((g) => g.name === group.name)?.id })}>
+            <Button
+              size="xs"
+              variant="ghost"
+              colorPalette="accent"
+              ml="auto"
+              onClick={() => remove("group", { ...group, id: plant.groups.find((g) => g.name === group.name)?.id })}
+            >
               Delete
             </Button>
           </Flex>
@@ -141,7 +168,13 @@ function Groups({ plant, groups }: GroupsProps) {
       ))}
       <Flex gap="2" align="end" wrap="wrap" className="no-print">
         <Choice label="This link" width="260px" value={first} options={[{ value: "", label: "choose" }, ...options(names)]} onChange={setFirst} />
-        <Choice label="stands in for" width="260px" value={second} options={[{ value: "", label: "choose" }, ...options(names.filter((n) => n !== first))]} onChange={setSecond} />
+        <Choice
+          label="stands in for"
+          width="260px"
+          value={second}
+          options={[{ value: "", label: "choose" }, ...options(names.filter((n) => n !== first))]}
+          onChange={setSecond}
+        />
         <Button size="xs" h="30px" colorPalette="accent" variant="outline" aria-disabled={!first || !second} onClick={() => first && second && setNaming(true)}>
           Add the pair
         </Button>
@@ -153,14 +186,17 @@ function Groups({ plant, groups }: GroupsProps) {
           value={known.has("Pair 1") ? `Pair ${known.size + 1}` : "Pair 1"}
           onClose={() => setNaming(false)}
           onStore={(name) =>
-            change.mutateAsync({ what: `Add redundant pair ${name}`, changes: [{ kind: "group", id: null, doc: { name, links: [first, second] } }] }).then(() => {
-              setFirst("");
-              setSecond("");
-              say(`Added ${name}. Undo with u.`);
-            }).catch((error: unknown) => {
-              refuse(error);
-              throw error;
-            })
+            change
+              .mutateAsync({ what: `Add redundant pair ${name}`, changes: [{ kind: "group", id: null, doc: { name, links: [first, second] } }] })
+              .then(() => {
+                setFirst("");
+                setSecond("");
+                say(`Added ${name}. Undo with u.`);
+              })
+              .catch((error: unknown) => {
+                refuse(error);
+                throw error;
+              })
           }
         />
       )}
@@ -189,10 +225,18 @@ function Diverse({ plant }: { plant: PlantView }) {
       </Flex>
       {pair && a && b && (
         <Box mt="2" data-diverse="">
-          {!pair.first && <Text fontWeight="600">No recorded pathways lead from {a} to {b}.</Text>}
+          {!pair.first && (
+            <Text fontWeight="600">
+              No recorded pathways lead from {a} to {b}.
+            </Text>
+          )}
           {pair.first && (
             <Text fontWeight="700" color={shared.length || !pair.second ? "warn.fg" : "fine.fg"}>
-              {!pair.second ? "There is only one way." : shared.length ? `They still share ${length(pair.shared_m, unit)}: ${shared.join(", ")}.` : `They share nothing. The second is ${length(pair.detour_m, unit)} longer.`}
+              {!pair.second
+                ? "There is only one way."
+                : shared.length
+                  ? `They still share ${length(pair.shared_m, unit)}: ${shared.join(", ")}.`
+                  : `They share nothing. The second is ${length(pair.detour_m, unit)} longer.`}
             </Text>
           )}
           {[pair.first, pair.second].map(
@@ -230,9 +274,24 @@ function HomeRuns({ plant }: { plant: PlantView }) {
           <Text fontSize="12px" color="fg.muted">
             Strands for each
           </Text>
-          <Input size="xs" h="30px" w="64px" fontFamily="mono" bg="bg.panel" value={each} aria-label="Strands for each" onChange={(e) => setEach(e.target.value)} />
+          <Input
+            size="xs"
+            h="30px"
+            w="64px"
+            fontFamily="mono"
+            bg="bg.panel"
+            value={each}
+            aria-label="Strands for each"
+            onChange={(e) => setEach(e.target.value)}
+          />
         </Box>
-        <Choice label="Add a place to reach" width="190px" value="" options={[{ value: "", label: "choose" }, ...options(places.filter((p) => p !== hub && !chosen.includes(p)))]} onChange={(v) => setChosen([...chosen, v])} />
+        <Choice
+          label="Add a place to reach"
+          width="190px"
+          value=""
+          options={[{ value: "", label: "choose" }, ...options(places.filter((p) => p !== hub && !chosen.includes(p)))]}
+          onChange={(v) => setChosen([...chosen, v])}
+        />
       </Flex>
       <Flex gap="1" wrap="wrap" mt="1">
         {chosen.map((name) => (

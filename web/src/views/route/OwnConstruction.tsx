@@ -12,7 +12,7 @@ import { Problem } from "../../parts/Problem";
 type Construction = PlantView["cable_types"][number];
 
 interface Props {
-  known?: Construction;
+  known?: Construction | undefined;
   onClose: () => void;
   onStored: (name: string) => Promise<unknown>;
 }

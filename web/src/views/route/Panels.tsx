@@ -27,7 +27,10 @@ export function Panels({ plant }: { plant: PlantView }) {
         {[...panels].map(([panel, rows]) => (
           <Box key={panel} w="390px">
             <Text fontWeight="700">
-              {panel} <Text as="span" color="fg.muted" fontWeight="400">{rows[0]?.place}</Text>
+              {panel}{" "}
+              <Text as="span" color="fg.muted" fontWeight="400">
+                {rows[0]?.place}
+              </Text>
             </Text>
             <Table.Root size="sm" variant="line" aria-label={`Ports of ${panel}`} css={{ "& td, & th": { py: "0.5" } }}>
               <Table.Body>
@@ -42,7 +45,13 @@ export function Panels({ plant }: { plant: PlantView }) {
                         {r.strands.length > 1 ? `–${r.strands.at(-1)}` : ""}
                       </Mono>
                     </Table.Cell>
-                    <Table.Cell color={r.links.length > 1 ? "stop.fg" : "fg"}>{r.links.join(", ") || <Text as="span" color="fg.muted">free</Text>}</Table.Cell>
+                    <Table.Cell color={r.links.length > 1 ? "stop.fg" : "fg"}>
+                      {r.links.join(", ") || (
+                        <Text as="span" color="fg.muted">
+                          free
+                        </Text>
+                      )}
+                    </Table.Cell>
                   </Table.Row>
                 ))}
               </Table.Body>
@@ -76,7 +85,14 @@ function Splices({ plant }: { plant: PlantView }) {
           store({ splices: closure.splices.flatMap((s, i) => (i === at ? (next ? [{ ...s, ...next }] : []) : [s])) });
         const here = endingAt(closure.place);
         const number = (label: string, value: number, put: (n: number) => Promise<unknown>) => (
-          <TextField label={label} width="74px" mono value={String(value)} invalid={(t) => (Number.isInteger(typed(t)) ? null : `“${t}” is not a strand`)} onCommit={(t) => put(typed(t) ?? value)} />
+          <TextField
+            label={label}
+            width="74px"
+            mono
+            value={String(value)}
+            invalid={(t) => (Number.isInteger(typed(t)) ? null : `“${t}” is not a strand`)}
+            onCommit={(t) => put(typed(t) ?? value)}
+          />
         );
         return (
           <Box key={closure.name} bg="bg.panel" px="3" py="2" mt="2" data-closure={closure.name}>
@@ -94,7 +110,13 @@ function Splices({ plant }: { plant: PlantView }) {
                 <Choice label="to cable" width="110px" value={s.b} options={options(here)} onChange={(b) => set(at, { b })} />
                 {number("from strand", s.b_first, (n) => set(at, { b_first: n }))}
                 {number("how many", s.count, (n) => set(at, { count: n }))}
-                <Choice label="Kind" width="110px" value={s.kind} options={options(["fusion", "mechanical"])} onChange={(kind) => set(at, { kind: kind as Splice["kind"] })} />
+                <Choice
+                  label="Kind"
+                  width="110px"
+                  value={s.kind}
+                  options={options(["fusion", "mechanical"])}
+                  onChange={(kind) => set(at, { kind: kind as Splice["kind"] })}
+                />
                 <Button size="xs" variant="ghost" colorPalette="accent" onClick={() => void set(at, null).catch(refuse)}>
                   Remove
                 </Button>
@@ -107,7 +129,10 @@ function Splices({ plant }: { plant: PlantView }) {
               px="1"
               aria-disabled={here.length < 2}
               title={here.length < 2 ? "Two cables must end here" : undefined}
-              onClick={() => here.length > 1 && void store({ splices: [...closure.splices, { a: here[0]!, a_first: 1, b: here[1]!, b_first: 1, count: 1, kind: "fusion" }] }).catch(refuse)}
+              onClick={() =>
+                here.length > 1 &&
+                void store({ splices: [...closure.splices, { a: here[0]!, a_first: 1, b: here[1]!, b_first: 1, count: 1, kind: "fusion" }] }).catch(refuse)
+              }
             >
               Add splices
             </Button>

@@ -73,11 +73,14 @@ export function Reels({ plant }: { plant: PlantView }) {
                   {made.cuts.map((c) => {
                     const x = (at / longest) * 1000;
                     at += c.length_m;
-                    return <rect key={c.cable} x={x + 1} y="2" width={Math.max(1, (c.length_m / longest) * 1000 - 2)} height="22" fill={paint("accent.solid")} />;
+                    return (
+                      <rect key={c.cable} x={x + 1} y="2" width={Math.max(1, (c.length_m / longest) * 1000 - 2)} height="22" fill={paint("accent.solid")} />
+                    );
                   })}
                 </svg>
                 <Text fontSize="14px">
-                  {made.cuts.map((c) => `${c.cable} ${length(c.length_m, unit)}`).join(" + ") || "not used"} · <Mono fontWeight="700">{length(made.left_m, unit)}</Mono> left
+                  {made.cuts.map((c) => `${c.cable} ${length(c.length_m, unit)}`).join(" + ") || "not used"} ·{" "}
+                  <Mono fontWeight="700">{length(made.left_m, unit)}</Mono> left
                   {made.serves && <b> · enough for {made.serves}</b>}
                 </Text>
               </>

@@ -98,7 +98,14 @@ function Routed({ plant }: { plant: PlantView }) {
             ]}
             onChange={(value) => set("show", value)}
           />
-          <Button size="xs" h="30px" colorPalette="accent" aria-disabled={plant.places.length < 2} title={plant.places.length < 2 ? "Add two places in Survey first" : undefined} onClick={() => plant.places.length > 1 && setAdding(true)}>
+          <Button
+            size="xs"
+            h="30px"
+            colorPalette="accent"
+            aria-disabled={plant.places.length < 2}
+            title={plant.places.length < 2 ? "Add two places in Survey first" : undefined}
+            onClick={() => plant.places.length > 1 && setAdding(true)}
+          >
             Add a cable
           </Button>
         </Flex>
@@ -111,7 +118,16 @@ function Routed({ plant }: { plant: PlantView }) {
         <Flex flex="1" minH="0" gap="4" className="print-whole">
           <Flex as="aside" direction="column" w={{ base: "132px", lg: "230px" }} flex="none" minH="0" aria-label="Cables" className="no-print">
             <Flex gap="1" mb="1">
-              <Input id="find" size="xs" placeholder="Find a cable  /" aria-label="Find a cable" value={filter} bg="bg.panel" onChange={(e) => setFilter(e.target.value)} onKeyDown={(e) => e.key === "Escape" && (setFilter(""), e.currentTarget.blur())} />
+              <Input
+                id="find"
+                size="xs"
+                placeholder="Find a cable  /"
+                aria-label="Find a cable"
+                value={filter}
+                bg="bg.panel"
+                onChange={(e) => setFilter(e.target.value)}
+                onKeyDown={(e) => e.key === "Escape" && (setFilter(""), e.currentTarget.blur())}
+              />
               <NativeSelect.Root size="xs" w="92px" flex="none" hideBelow="lg">
                 <NativeSelect.Field aria-label="Sort cables" value={sort} onChange={(e) => setSort(e.target.value)} bg="bg.panel">
                   <option value="findings">findings</option>
@@ -129,7 +145,14 @@ function Routed({ plant }: { plant: PlantView }) {
             </Box>
           </Flex>
           {current ? (
-            <OneCable key={current.doc.name} plant={plant} cable={current} page={(search.get("page") ?? "strands") as Page} onPage={(p) => set("page", p)} onRenamed={(n) => set("cable", n)} />
+            <OneCable
+              key={current.doc.name}
+              plant={plant}
+              cable={current}
+              page={(search.get("page") ?? "strands") as Page}
+              onPage={(p) => set("page", p)}
+              onRenamed={(n) => set("cable", n)}
+            />
           ) : (
             <Text pt="2">Places and pathways come first (Survey); then a cable from place to place along them.</Text>
           )}
@@ -140,12 +163,23 @@ function Routed({ plant }: { plant: PlantView }) {
   );
 }
 
-function CableRow({ cable, worst, current, onOpen }: { cable: CableView; worst?: AboutView; current: boolean; onOpen: () => void }) {
+function CableRow({ cable, worst, current, onOpen }: { cable: CableView; worst?: AboutView | undefined; current: boolean; onOpen: () => void }) {
   const { doc } = cable;
   const free = doc.strands - cable.taken;
   const short = cable.needed_strands > doc.strands;
   return (
-    <Box asChild display="block" w="100%" textAlign="start" px="2" py="1" borderLeftWidth="4px" borderColor={current ? "accent.solid" : "transparent"} bg={current ? "bg.panel" : undefined} _hover={{ bg: "bg.muted" }}>
+    <Box
+      asChild
+      display="block"
+      w="100%"
+      textAlign="start"
+      px="2"
+      py="1"
+      borderLeftWidth="4px"
+      borderColor={current ? "accent.solid" : "transparent"}
+      bg={current ? "bg.panel" : undefined}
+      _hover={{ bg: "bg.muted" }}
+    >
       <button type="button" onClick={onOpen} aria-current={current ? "true" : undefined} data-cable={doc.name}>
         <Flex align="center" gap="2">
           <Box w="15px">{worst ? <SeverityMark severity={worst.severity} size={14} /> : null}</Box>
@@ -250,9 +284,25 @@ function OneCable({ plant, cable, page, onPage, onRenamed }: OneProps) {
         {page === "strands" && <StrandGrid cable={cable} onNote={note} />}
         {page === "route" && <CableForm plant={plant} cable={cable} store={store} onRemove={() => remove("cable", doc)} />}
         {page === "pull" &&
-          (pull.data ? <TensionChart view={pull.data} cable={doc} onStore={quietly} /> : <Text color="fg.muted">{pull.error ? pull.error.message : "Pulling …"}</Text>)}
+          (pull.data ? (
+            <TensionChart view={pull.data} cable={doc} onStore={quietly} />
+          ) : (
+            <Text color="fg.muted">{pull.error ? pull.error.message : "Pulling …"}</Text>
+          ))}
       </Flex>
-      <Flex as="aside" direction="column" w="268px" flex="none" gap="2.5" minH="0" overflowY="auto" pb="4" aria-label="Findings" hideBelow="lg" className="print-whole">
+      <Flex
+        as="aside"
+        direction="column"
+        w="268px"
+        flex="none"
+        gap="2.5"
+        minH="0"
+        overflowY="auto"
+        pb="4"
+        aria-label="Findings"
+        hideBelow="lg"
+        className="print-whole"
+      >
         {notes}
       </Flex>
       {sheet}

@@ -20,7 +20,14 @@ export function Schedule({ plant, onOpen }: { plant: PlantView; onOpen: (cable: 
         </Table.Header>
         <Table.Body>
           {plant.cables.map((c) => (
-            <Table.Row key={c.doc.name} bg="bg" tabIndex={0} cursor="pointer" onClick={() => onOpen(c.doc.name)} onKeyDown={(e) => e.key === "Enter" && onOpen(c.doc.name)}>
+            <Table.Row
+              key={c.doc.name}
+              bg="bg"
+              tabIndex={0}
+              cursor="pointer"
+              onClick={() => onOpen(c.doc.name)}
+              onKeyDown={(e) => e.key === "Enter" && onOpen(c.doc.name)}
+            >
               <Table.Cell fontWeight="600" whiteSpace="nowrap">
                 {c.doc.name}
               </Table.Cell>

@@ -39,7 +39,8 @@ export function StrandGrid({ cable, onNote }: Props) {
   const taker = view.takers.find((t) => t.id === link);
   const offered = taker ? (view.next_free[String(taker.needed)] ?? []) : (view.next_free["2"] ?? []);
   const picked = chosen.length ? chosen : offered;
-  const toggle = (row: StrandRow) => setChosen((old) => (old.includes(row.number) ? old.filter((n) => n !== row.number) : [...old, row.number].sort((a, b) => a - b)));
+  const toggle = (row: StrandRow) =>
+    setChosen((old) => (old.includes(row.number) ? old.filter((n) => n !== row.number) : [...old, row.number].sort((a, b) => a - b)));
   const put = (to: TakerView) =>
     take.mutateAsync({ link_id: to.id, part: to.part, cable: cable.doc.name, strands: picked }).then(() => {
       setChosen([]);
@@ -58,7 +59,10 @@ export function StrandGrid({ cable, onNote }: Props) {
           value={link}
           options={[
             { value: "", label: view.takers.length ? "choose a link" : "no link ends at these two places" },
-            ...view.takers.map((t) => ({ value: t.id, label: `${t.name}${t.cable ? ` (now ${t.cable}${t.strands.length ? ` ${t.strands.join(", ")}` : ", no strands"})` : ""}` })),
+            ...view.takers.map((t) => ({
+              value: t.id,
+              label: `${t.name}${t.cable ? ` (now ${t.cable}${t.strands.length ? ` ${t.strands.join(", ")}` : ", no strands"})` : ""}`,
+            })),
           ]}
           onChange={(value) => {
             setChosen([]);
@@ -66,11 +70,27 @@ export function StrandGrid({ cable, onNote }: Props) {
             return undefined;
           }}
         />
-        <Button size="xs" h="30px" colorPalette="accent" aria-disabled={!taker || picked.length === 0} onClick={() => taker && picked.length > 0 && void put(taker)}>
+        <Button
+          size="xs"
+          h="30px"
+          colorPalette="accent"
+          aria-disabled={!taker || picked.length === 0}
+          onClick={() => taker && picked.length > 0 && void put(taker)}
+        >
           {picked.length ? `On ${picked.length === 1 ? "strand" : "strands"} ${picked.join(", ")}` : "No free strands in one tube"}
         </Button>
         {taker?.cable === cable.doc.name && (
-          <Button size="xs" h="30px" variant="outline" colorPalette="accent" onClick={() => void take.mutateAsync({ link_id: taker.id, part: taker.part, cable: null, strands: [] }).then(() => say(`${taker.name} is off its strands. Undo with u.`), refuse)}>
+          <Button
+            size="xs"
+            h="30px"
+            variant="outline"
+            colorPalette="accent"
+            onClick={() =>
+              void take
+                .mutateAsync({ link_id: taker.id, part: taker.part, cable: null, strands: [] })
+                .then(() => say(`${taker.name} is off its strands. Undo with u.`), refuse)
+            }
+          >
             Off its strands
           </Button>
         )}
@@ -139,7 +159,11 @@ export function StrandGrid({ cable, onNote }: Props) {
                       aria-label={`State of strand ${row.number}`}
                       value={row.state}
                       onChange={(e) => void onNote(row.number, e.target.value as "free").catch(refuse)}
-                      style={{ background: "transparent", color: row.state === "bad" ? paint("stop.fg") : undefined, fontWeight: row.state === "free" ? 400 : 600 }}
+                      style={{
+                        background: "transparent",
+                        color: row.state === "bad" ? paint("stop.fg") : undefined,
+                        fontWeight: row.state === "free" ? 400 : 600,
+                      }}
                     >
                       {Object.entries(STATES)
                         .filter(([key]) => key !== "used")
@@ -160,7 +184,11 @@ export function StrandGrid({ cable, onNote }: Props) {
                       </RouterLink>
                     </span>
                   ))}
-                  {row.note && <Text as="span" color="fg.muted">{row.links.length ? ` · ${row.note}` : row.note}</Text>}
+                  {row.note && (
+                    <Text as="span" color="fg.muted">
+                      {row.links.length ? ` · ${row.note}` : row.note}
+                    </Text>
+                  )}
                 </Table.Cell>
                 {cable.doc.end_a?.panel && (
                   <Table.Cell>

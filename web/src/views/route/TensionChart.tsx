@@ -33,7 +33,13 @@ export function TensionChart({ view, cable, onStore }: Props) {
   const chosen = view.pulls.find((p) => p.feed === feed);
   const other = view.pulls.find((p) => p.feed !== feed);
   if (view.missing || !chosen || !other) return <Text mt="3">{view.missing ?? "No pull is recorded."}</Text>;
-  const s = scales(view.pulls.map((p) => p.spots), view.rating_n, width, HEIGHT, ROOM);
+  const s = scales(
+    view.pulls.map((p) => p.spots),
+    view.rating_n,
+    width,
+    HEIGHT,
+    ROOM,
+  );
   const over = view.rating_n !== null && chosen.worst_n > view.rating_n;
   // The other way is drawn turned round, so that one place of the route stands at one place here.
   const path = (pull: typeof chosen, turned = false) =>
@@ -50,7 +56,8 @@ export function TensionChart({ view, cable, onStore }: Props) {
       <Text color="fg.muted" fontSize="14px">
         {Math.round(other.worst_n)} N the other way · friction {view.friction || "–"}
         {cable.lubricated ? ", lubricated" : ", dry"} · {chosen.turned_deg}° of bends in one pull at most
-        {hardest?.pressure_n_m != null && ` · ${Math.round(hardest.pressure_n_m)} N/m in the hardest bend${view.sidewall_n_m ? ` of ${view.sidewall_n_m}` : ": limit by data sheet"}`}
+        {hardest?.pressure_n_m != null &&
+          ` · ${Math.round(hardest.pressure_n_m)} N/m in the hardest bend${view.sidewall_n_m ? ` of ${view.sidewall_n_m}` : ": limit by data sheet"}`}
       </Text>
       <Box ref={frame} mt="2">
         <svg width={width} height={HEIGHT} role="img" aria-label={`Tension along ${view.cable}`} style={{ display: "block" }}>
@@ -137,7 +144,11 @@ export function TensionChart({ view, cable, onStore }: Props) {
                   <td align="right">
                     <Mono>{lengthNumber(p.at_m, unit)}</Mono>
                   </td>
-                  <td>{p.kind === "bend" ? `bend of ${p.angle_deg}°${p.radius_m != null ? `, ${p.radius_m} m` : ", radius not recorded"}, ${p.where}` : `${p.kind}, ${p.where}`}</td>
+                  <td>
+                    {p.kind === "bend"
+                      ? `bend of ${p.angle_deg}°${p.radius_m != null ? `, ${p.radius_m} m` : ", radius not recorded"}, ${p.where}`
+                      : `${p.kind}, ${p.where}`}
+                  </td>
                   <td align="right">
                     <Mono>{p.tension_n.toFixed(0)}</Mono>
                   </td>
@@ -149,7 +160,8 @@ export function TensionChart({ view, cable, onStore }: Props) {
             </tbody>
           </table>
           <Text color="fg.muted" mt="1">
-            Straight: T + w L (μ cos θ + sin θ). Bend: T e^(μφ). Least radius {view.bend_loaded_mm ?? "?"} mm under tension, {view.bend_rest_mm ?? "?"} mm at rest.
+            Straight: T + w L (μ cos θ + sin θ). Bend: T e^(μφ). Least radius {view.bend_loaded_mm ?? "?"} mm under tension, {view.bend_rest_mm ?? "?"} mm at
+            rest.
           </Text>
         </details>
       </Box>

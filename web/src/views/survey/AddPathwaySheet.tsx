@@ -11,7 +11,7 @@ import { Problem } from "../../parts/Problem";
 
 interface Props {
   places: string[];
-  from?: string;
+  from?: string | undefined;
   onClose: () => void;
   onAdded: (name: string) => void;
 }

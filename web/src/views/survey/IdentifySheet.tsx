@@ -114,7 +114,13 @@ export function IdentifySheet({ cables, onClose }: Props) {
             ))}
           {only && Object.keys(clues).length > 0 && (
             <Flex mt="3" gap="2" align="end">
-              <Choice label="Write into the survey, for cable" width="200px" value={into} options={[{ value: "", label: "choose" }, ...options(cables.map((c) => c.doc.name))]} onChange={setInto} />
+              <Choice
+                label="Write into the survey, for cable"
+                width="200px"
+                value={into}
+                options={[{ value: "", label: "choose" }, ...options(cables.map((c) => c.doc.name))]}
+                onChange={setInto}
+              />
               <Button size="xs" h="30px" colorPalette="accent" aria-disabled={!chosen} onClick={() => chosen && write(chosen.doc)}>
                 Note as {only.grade}
                 {found.certainty === "print" ? "" : " (guess)"}

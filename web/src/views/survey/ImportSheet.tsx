@@ -64,7 +64,14 @@ export function ImportSheet({ onClose }: { onClose: () => void }) {
       <Button size="sm" variant="outline" colorPalette="accent" onClick={() => input.current?.click()}>
         Choose a file …
       </Button>
-      <input ref={input} type="file" hidden accept=".csv,.json,.geojson,text/csv,application/geo+json" aria-label="File of places or pathways" onChange={(e) => look(e.target.files?.[0])} />
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept=".csv,.json,.geojson,text/csv,application/geo+json"
+        aria-label="File of places or pathways"
+        onChange={(e) => look(e.target.files?.[0])}
+      />
       <Problem text={problem} mt="2" />
       {preview && (
         <Box mt="3" data-preview="">

@@ -16,8 +16,7 @@ interface Props {
   onPick: (picked: Picked) => void;
 }
 
-const worst = (findings: AboutView[], sort: string, name: string) =>
-  findings.find((f) => f.sort === sort && f.name === name);
+const worst = (findings: AboutView[], sort: string, name: string) => findings.find((f) => f.sort === sort && f.name === name);
 
 export function Lists({ plant, sort, filter, picked, onPick }: Props) {
   const { unit } = useSettings();
@@ -55,7 +54,12 @@ export function Lists({ plant, sort, filter, picked, onPick }: Props) {
                 <Table.Cell>
                   <Mono>{plant.pathways.filter((w) => w.doc.a === p.name || w.doc.b === p.name).length}</Mono>
                 </Table.Cell>
-                <Table.Cell>{plant.cables.filter((c) => c.doc.a === p.name || c.doc.b === p.name).map((c) => c.doc.name).join(", ")}</Table.Cell>
+                <Table.Cell>
+                  {plant.cables
+                    .filter((c) => c.doc.a === p.name || c.doc.b === p.name)
+                    .map((c) => c.doc.name)
+                    .join(", ")}
+                </Table.Cell>
               </Table.Row>
             ))}
         </Table.Body>

@@ -18,9 +18,7 @@ const HAZARDS = ["wet", "sun", "rodents", "salt", "lightning"] as const;
 
 /** `90@0.6/12 45`: angle @ radius / distance from end a. */
 export const bendsText = (bends: Bend[] | null | undefined) =>
-  (bends ?? [])
-    .map((b) => `${b.angle_deg}${b.radius_m != null ? `@${b.radius_m}` : ""}${b.at_m != null ? `/${b.at_m}` : ""}`)
-    .join("  ");
+  (bends ?? []).map((b) => `${b.angle_deg}${b.radius_m != null ? `@${b.radius_m}` : ""}${b.at_m != null ? `/${b.at_m}` : ""}`).join("  ");
 
 export function bendsOf(text: string): Bend[] | null {
   const found: Bend[] = [];
@@ -120,15 +118,46 @@ export function PathwayForm({ pathway, places, onStore, onRemove }: Props) {
         {others.map((one, at) => (
           <Flex key={at} gap="2" align="end" mb="1">
             <TextField label="What" hideLabel width="150px" value={one.what} onCommit={(what) => setOther(at, { what })} />
-            <TextField label="Diameter" hideLabel width="78px" mono suffix="mm" value={String(one.od_mm)} invalid={(t) => (typed(t) === null ? `“${t}” is not a number` : null)} onCommit={(t) => setOther(at, { od_mm: typed(t) ?? one.od_mm })} />
-            <TextField label="How many" hideLabel width="52px" mono suffix="×" value={String(one.count)} invalid={(t) => (Number.isInteger(typed(t)) ? null : `“${t}” is not a number`)} onCommit={(t) => setOther(at, { count: typed(t) ?? one.count })} />
-            <Choice label="Power" hideLabel width="96px" value={one.power ? "power" : "no power"} options={options(["no power", "power"])} onChange={(v) => setOther(at, { power: v === "power" })} />
+            <TextField
+              label="Diameter"
+              hideLabel
+              width="78px"
+              mono
+              suffix="mm"
+              value={String(one.od_mm)}
+              invalid={(t) => (typed(t) === null ? `“${t}” is not a number` : null)}
+              onCommit={(t) => setOther(at, { od_mm: typed(t) ?? one.od_mm })}
+            />
+            <TextField
+              label="How many"
+              hideLabel
+              width="52px"
+              mono
+              suffix="×"
+              value={String(one.count)}
+              invalid={(t) => (Number.isInteger(typed(t)) ? null : `“${t}” is not a number`)}
+              onCommit={(t) => setOther(at, { count: typed(t) ?? one.count })}
+            />
+            <Choice
+              label="Power"
+              hideLabel
+              width="96px"
+              value={one.power ? "power" : "no power"}
+              options={options(["no power", "power"])}
+              onChange={(v) => setOther(at, { power: v === "power" })}
+            />
             <Button size="xs" variant="ghost" colorPalette="accent" px="1" aria-label={`Remove ${one.what}`} onClick={() => void setOther(at, null)}>
               ✕
             </Button>
           </Flex>
         ))}
-        <Button size="xs" variant="ghost" colorPalette="accent" px="1" onClick={() => void store({ others: [...others, { what: "other cable", od_mm: 8, count: 1, power: false }] })}>
+        <Button
+          size="xs"
+          variant="ghost"
+          colorPalette="accent"
+          px="1"
+          onClick={() => void store({ others: [...others, { what: "other cable", od_mm: 8, count: 1, power: false }] })}
+        >
           Add another cable or power
         </Button>
       </Box>

@@ -51,13 +51,23 @@ export function Power({ plant }: { plant: PlantView }) {
                   <NumberOf {...field} at="copper_c" label="Copper at" suffix="°C" />
                 </>
               )}
-              {feed.way === "pair" && <ChoiceOf {...field} at="power_class" label="Class of the source" width="120px" values={reference?.power_classes ?? []} />}
+              {feed.way === "pair" && (
+                <ChoiceOf {...field} at="power_class" label="Class of the source" width="120px" values={reference?.power_classes ?? []} />
+              )}
               <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("feed", feed)}>
                 Delete
               </Button>
             </Flex>
             {ways.map((way, i) => (
-              <Flex key={way.way} gap="2" mt="1.5" align="center" fontSize={i === 0 ? "15px" : "13px"} fontWeight={i === 0 ? 600 : 400} color={i === 0 ? "fg" : "fg.muted"}>
+              <Flex
+                key={way.way}
+                gap="2"
+                mt="1.5"
+                align="center"
+                fontSize={i === 0 ? "15px" : "13px"}
+                fontWeight={i === 0 ? 600 : 400}
+                color={i === 0 ? "fg" : "fg.muted"}
+              >
                 <VerdictMark verdict={way.verdict} size={i === 0 ? 15 : 12} />
                 <Text>
                   {i > 0 && `${WAYS[way.way]}: `}

@@ -19,9 +19,9 @@ interface Props {
   picked: Picked | null;
   onPick: (picked: Picked | null) => void;
   /** Names of pathways and places to be marked. */
-  marked?: Set<string>;
+  marked?: Set<string> | undefined;
   /** What the marks mean, in words. */
-  markedWord?: string;
+  markedWord?: string | undefined;
 }
 
 /** How each kind of pathway is drawn, and its word in the legend. */
@@ -84,8 +84,7 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord }: Props) {
   useLayoutEffect(() => {
     const box = frame.current;
     if (!box) return;
-    const measure = () =>
-      setSize((old) => (old?.[0] === box.clientWidth && old[1] === box.clientHeight ? old : [box.clientWidth, box.clientHeight]));
+    const measure = () => setSize((old) => (old?.[0] === box.clientWidth && old[1] === box.clientHeight ? old : [box.clientWidth, box.clientHeight]));
     measure();
     const watch = new ResizeObserver(measure);
     watch.observe(box);
@@ -116,7 +115,7 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord }: Props) {
     if (!at.far && Math.hypot(at.dx, at.dy) < 4) return;
     if (!at.far) {
       at.far = true;
-      (event.currentTarget).setPointerCapture(event.pointerId);
+      event.currentTarget.setPointerCapture(event.pointerId);
     }
     if (world.current) world.current.style.transform = `translate(${at.dx}px, ${at.dy}px)`;
   };
@@ -181,7 +180,19 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord }: Props) {
             ["all", "Show all", () => setMoved(null)],
           ] as const
         ).map(([label, title, act]) => (
-          <Button key={label} size="xs" h="26px" minW="28px" px="2" variant="outline" bg="bg.panel" colorPalette="accent" title={title} aria-label={title} onClick={act}>
+          <Button
+            key={label}
+            size="xs"
+            h="26px"
+            minW="28px"
+            px="2"
+            variant="outline"
+            bg="bg.panel"
+            colorPalette="accent"
+            title={title}
+            aria-label={title}
+            onClick={act}
+          >
             {label}
           </Button>
         ))}
@@ -201,7 +212,7 @@ interface DrawnProps {
   view: View;
   picked: Picked | null;
   onPick: (picked: Picked | null) => void;
-  marked?: Set<string>;
+  marked?: Set<string> | undefined;
   size: [number, number];
 }
 
@@ -209,7 +220,14 @@ const Drawn = memo(function Drawn({ plant, spots, view, picked, onPick, marked, 
   const { unit } = useSettings();
   const worst = useMemo(() => worstByName(plant), [plant]);
   const ways = useMemo(() => plant.pathways.filter((p) => spots[p.doc.a] && spots[p.doc.b]), [plant, spots]);
-  const shift = useMemo(() => sideBySide(ways.map((w) => w.doc), 8), [ways]);
+  const shift = useMemo(
+    () =>
+      sideBySide(
+        ways.map((w) => w.doc),
+        8,
+      ),
+    [ways],
+  );
   const pick = (next: Picked) => (event: React.SyntheticEvent) => {
     event.stopPropagation();
     onPick(next);
@@ -256,18 +274,19 @@ const Drawn = memo(function Drawn({ plant, spots, view, picked, onPick, marked, 
         return (
           <g key={name} onClick={pick({ sort: "pathway", name })} style={{ cursor: "pointer" }} data-pathway={name}>
             {few && <line x1={ax} y1={ay} x2={bx} y2={by} stroke="transparent" strokeWidth="14" />}
-            <line
-              x1={ax}
-              y1={ay}
-              x2={bx}
-              y2={by}
-              stroke={paint(tone)}
-              strokeWidth={stroke.width + (on || hot ? 2.5 : 0)}
-              strokeDasharray={stroke.dash}
-            />
+            <line x1={ax} y1={ay} x2={bx} y2={by} stroke={paint(tone)} strokeWidth={stroke.width + (on || hot ? 2.5 : 0)} strokeDasharray={stroke.dash} />
             {(severity === "stop" || severity === "warn") && <Flag x={(ax + bx) / 2} y={(ay + by) / 2} severity={severity} />}
             {labels.has(`way ${name}`) && severity !== "stop" && severity !== "warn" && (
-              <SvgText x={labels.get(`way ${name}`)![0]} y={labels.get(`way ${name}`)![1]} textAnchor="middle" mono rim size={12} tone={on ? "accent.fg" : "fg.muted"} style={{ stroke: paint("bg.panel") }}>
+              <SvgText
+                x={labels.get(`way ${name}`)![0]}
+                y={labels.get(`way ${name}`)![1]}
+                textAnchor="middle"
+                mono
+                rim
+                size={12}
+                tone={on ? "accent.fg" : "fg.muted"}
+                style={{ stroke: paint("bg.panel") }}
+              >
                 {lengthNumber(way.doc.length_m, unit)}
               </SvgText>
             )}
@@ -278,16 +297,20 @@ const Drawn = memo(function Drawn({ plant, spots, view, picked, onPick, marked, 
         const on = picked?.sort === "place" && picked.name === p.name;
         const hot = marked?.has(p.name);
         return (
-          <g
-            key={p.name}
-            onClick={pick({ sort: "place", name: p.name })}
-            style={{ cursor: "pointer" }}
-            data-place={p.name}
-          >
+          <g key={p.name} onClick={pick({ sort: "place", name: p.name })} style={{ cursor: "pointer" }} data-place={p.name}>
             {few && <rect x={x - 14} y={y - 14} width="28" height="28" fill="transparent" />}
             <PlaceMark kind={p.kind ?? ""} x={x} y={y} on={on || !!hot} inside={!!p.inside} />
             {labels.has(`place ${p.name}`) && (
-              <SvgText x={labels.get(`place ${p.name}`)![0]} y={labels.get(`place ${p.name}`)![1]} textAnchor="middle" rim size={13} weight={on ? 700 : 600} tone={on || hot ? "accent.fg" : "fg"} style={{ stroke: paint("bg.panel") }}>
+              <SvgText
+                x={labels.get(`place ${p.name}`)![0]}
+                y={labels.get(`place ${p.name}`)![1]}
+                textAnchor="middle"
+                rim
+                size={13}
+                weight={on ? 700 : 600}
+                tone={on || hot ? "accent.fg" : "fg"}
+                style={{ stroke: paint("bg.panel") }}
+              >
                 {p.name}
               </SvgText>
             )}
@@ -315,8 +338,7 @@ function Flag({ x, y, severity }: { x: number; y: number; severity: Severity }) 
 function PlaceMark({ kind, x, y, on, inside }: { kind: string; x: number; y: number; on: boolean; inside: boolean }) {
   const colour = paint(on ? "accent.fg" : "fg");
   const open = paint("bg.panel");
-  if (/chamber|manhole|pit/.test(kind))
-    return <rect x={x - 6} y={y - 6} width="12" height="12" fill={open} stroke={colour} strokeWidth="2.5" />;
+  if (/chamber|manhole|pit/.test(kind)) return <rect x={x - 6} y={y - 6} width="12" height="12" fill={open} stroke={colour} strokeWidth="2.5" />;
   if (/pole|mast/.test(kind)) return <circle cx={x} cy={y} r="6" fill={open} stroke={colour} strokeWidth="3" />;
   if (inside) return <rect x={x - 4} y={y - 4} width="8" height="8" fill={colour} transform={`rotate(45 ${x} ${y})`} />;
   const half = /cabinet|rack/.test(kind) ? 5 : 8;

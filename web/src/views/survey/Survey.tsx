@@ -56,8 +56,7 @@ function Surveyed({ plant }: { plant: PlantView }) {
   const [filter, setFilter] = useState("");
   const sort = search.get("sort");
   const name = search.get("name");
-  const exists =
-    (sort === "place" && plant.places.some((p) => p.name === name)) || (sort === "pathway" && plant.pathways.some((p) => p.doc.name === name));
+  const exists = (sort === "place" && plant.places.some((p) => p.name === name)) || (sort === "pathway" && plant.pathways.some((p) => p.doc.name === name));
   const picked: Picked | null = exists && name ? { sort: sort, name } : null;
   const go = (next: Partial<{ show: Tab; picked: Picked | null }>) => {
     const to = new URLSearchParams();
@@ -136,9 +135,7 @@ function Surveyed({ plant }: { plant: PlantView }) {
             (plant.places.length ? (
               <SiteMap plant={plant} picked={picked} onPick={(p) => go({ picked: p })} />
             ) : (
-              <Text p="4">
-                Add the places first, or take them from a file: buildings, rooms, chambers. Then the pathways between them.
-              </Text>
+              <Text p="4">Add the places first, or take them from a file: buildings, rooms, chambers. Then the pathways between them.</Text>
             ))}
           {(tab === "places" || tab === "pathways") && (
             <Box overflowY="auto" className="print-whole">
@@ -147,7 +144,17 @@ function Surveyed({ plant }: { plant: PlantView }) {
           )}
           {tab === "power" && <Power plant={plant} />}
         </Flex>
-        <Flex as="aside" aria-label="Details" direction="column" w={{ base: "100%", lg: "360px" }} flex="none" minH="0" overflowY="auto" gap="2.5" className="print-whole">
+        <Flex
+          as="aside"
+          aria-label="Details"
+          direction="column"
+          w={{ base: "100%", lg: "360px" }}
+          flex="none"
+          minH="0"
+          overflowY="auto"
+          gap="2.5"
+          className="print-whole"
+        >
           {picked ? (
             <Detail key={`${picked.sort} ${picked.name}`} plant={plant} picked={picked} onPick={(p) => go({ picked: p })} />
           ) : (
@@ -236,7 +243,9 @@ function Detail({ plant, picked, onPick }: { plant: PlantView; picked: Picked; o
       {outage && (
         <Box bg="bg.panel" px="3" py="2" borderLeftWidth="4px" borderColor={outage.links.length ? "accent.solid" : "border.emphasized"} data-outage="">
           <Text fontWeight="700">
-            {outage.links.length === 0 ? "No link runs through it." : `If it fails, ${outage.links.length} ${outage.links.length === 1 ? "link goes" : "links go"} dark`}
+            {outage.links.length === 0
+              ? "No link runs through it."
+              : `If it fails, ${outage.links.length} ${outage.links.length === 1 ? "link goes" : "links go"} dark`}
           </Text>
           {outage.groups.map((group) => (
             <Text key={group} fontSize="14px" color="stop.fg" fontWeight="600">
