@@ -53,15 +53,17 @@ function PierFoot({ pier }: { pier: Pier }) {
           {pier.key}
         </Box>
       </Flex>
-      {/* On a narrow screen, which has no digit keys, each side of the pier has one count. */}
-      <Flex position="absolute" right="calc(50% + 10px)" top="5px" display={{ base: "flex", lg: "none" }}>
+      {/* Without room for digit keys each side of the pier has one count; on a phone the gravest is all there is. */}
+      <Flex position="absolute" right="calc(50% + 10px)" top="5px" display={{ base: "none", md: "flex", lg: "none" }}>
         <Open severity="stop" count={pier.stop} />
       </Flex>
-      <Flex position="absolute" left={{ base: "calc(50% + 10px)", lg: "calc(50% + 12px)" }} top="5px" gap="3">
-        <Box display={{ base: "none", lg: "block" }}>
+      <Flex position="absolute" left={{ base: "calc(50% + 5px)", md: "calc(50% + 10px)", lg: "calc(50% + 12px)" }} top="5px" gap="3">
+        <Box display={{ base: "block", md: "none", lg: "block" }}>
           <Open severity="stop" count={pier.stop} />
         </Box>
-        <Open severity="warn" count={pier.warn} />
+        <Box display={{ base: pier.stop ? "none" : "block", md: "block" }}>
+          <Open severity="warn" count={pier.warn} />
+        </Box>
       </Flex>
     </Flex>
   );
@@ -83,7 +85,8 @@ export function Footbridge({ piers }: { piers: Pier[] }) {
               lineHeight="1.3"
               pb="0.5"
               fontWeight="600"
-              fontSize={pier.current ? "18px" : "16px"}
+              fontSize={pier.current ? { base: "13px", md: "18px" } : { base: "12px", md: "16px" }}
+              whiteSpace="nowrap"
               color={pier.current ? "accent.fg" : "fg"}
               textDecoration="none"
               _hover={{ color: "accent.fg" }}

@@ -230,6 +230,11 @@ function OneCable({ plant, cable, page, onPage, onRenamed }: OneProps) {
     (f) => (f.sort === "cable" && f.name === doc.name) || (f.sort === "group" && f.links.some((id) => cable.links.some((l) => l.id === id))),
   );
   const free = doc.strands - cable.taken;
+  const open = [
+    doc.type == null && "its construction is not recorded; read the sheath",
+    doc.fiber_from === "guess" && "its grade is a guess; read the print",
+    doc.route.length === 0 && "no route is recorded; say which pathways it runs through",
+  ].filter((word): word is string => word !== false);
   const notes = (
     <>
       <Text fontSize="13px" fontWeight="600" color="fg.muted">
@@ -239,10 +244,10 @@ function OneCable({ plant, cable, page, onPage, onRenamed }: OneProps) {
         <AboutCard key={`${about.rule}-${i}`} about={about} />
       ))}
       {findings.length === 0 && (
-        <Box bg="bg.panel" borderLeftWidth="4px" borderColor="fine.fg" px="3" py="2.5">
-          <Text fontWeight="700">Nothing to fix</Text>
+        <Box bg="bg.panel" borderLeftWidth="4px" borderColor={open.length ? "border.emphasized" : "fine.fg"} px="3" py="2.5" data-no-findings="">
+          <Text fontWeight="700">{open.length ? "No finding in what is recorded" : "Nothing to fix"}</Text>
           <Text fontSize="14px" color="fg.muted">
-            Sheath, route, strands and pull fit, as far as recorded.
+            {open.length ? `Not judged: ${open.join("; ")}.` : "Sheath, route, strands and pull fit, as far as recorded."}
           </Text>
         </Box>
       )}
