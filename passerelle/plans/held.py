@@ -1,13 +1,15 @@
 """A stored plan in memory: what is there at one revision, ready for the core."""
 
+import json
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from typing import Any
 
-from sqlalchemy import select
+from sqlalchemy import Text, select, type_coerce
 from sqlalchemy.orm import Session
 
 from passerelle.core.light.site import Site, site_of
+from passerelle.core.many import many_things
 from passerelle.core.plan.facts import AnyFact, Facts, noted
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.plan import KEYS, TYPES, Plan, name_of
@@ -17,7 +19,7 @@ from passerelle.core.plant.whole import bound
 from passerelle.formats import documents
 
 from .models import FactRow, PlanRow, ThingRow
-from .versions import lifted
+from .versions import lifted, version_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,16 +106,17 @@ def load(session: Session, row: PlanRow) -> Held:
     lists: dict[str, list[Any]] = {kind: [] for kind in KEYS}
     changed_in = {row.thing_id: row.changed_in}
     positions: dict[str, int] = {}
-    query = select(ThingRow).where(ThingRow.plan_id == row.id)
-    for one in session.scalars(query.order_by(ThingRow.position, ThingRow.id)):
-        changed_in[one.id], positions[one.id] = one.changed_in, one.position
-        try:
-            doc = lifted(one.kind, one.version, one.doc)
-            lists[one.kind].append(documents.of_raw(TYPES[one.kind], doc))
-        except (ValueError, KeyError) as error:
-            reason = str(error)
-            name = one.doc.get("name") if isinstance(one.doc, dict) else None
-            broken.append(Broken(one.kind, one.id, str(name or one.id), reason))
+    query = select(
+        ThingRow.id, ThingRow.kind, ThingRow.position, ThingRow.version, ThingRow.changed_in,
+        type_coerce(ThingRow.doc, Text).label("text"),
+    ).where(ThingRow.plan_id == row.id)  # fmt: skip
+    with many_things():
+        for one in session.execute(query.order_by(ThingRow.position, ThingRow.id)):
+            changed_in[one.id], positions[one.id] = one.changed_in, one.position
+            try:
+                lists[one.kind].append(_thing(one.kind, one.version, one.text))
+            except (ValueError, KeyError) as error:
+                broken.append(Broken(one.kind, one.id, _name_in(one.text) or one.id, str(error)))
     things: dict[str, Any] = {KEYS[kind]: Things(found) for kind, found in lists.items()}
     head = row.head
     plan = bound(
@@ -133,6 +136,22 @@ def load(session: Session, row: PlanRow) -> Held:
         row.id, row.revision, row.facts, plan, facts, site, seen, changed_in, positions,
         tuple(broken),
     )  # fmt: skip
+
+
+def _thing(kind: str, version: int, text: str) -> Any:
+    """A stored document. What this edition wrote is read as it stands. Raises Refused, KeyError."""
+    if version == version_of(kind) and "null" not in text:
+        return documents.read(TYPES[kind], text)
+    return documents.of_raw(TYPES[kind], lifted(kind, version, json.loads(text)))
+
+
+def _name_in(text: str) -> str | None:
+    """What a document that cannot be read says of its name."""
+    try:
+        doc = json.loads(text)
+    except ValueError:
+        return None
+    return str(doc["name"]) if isinstance(doc, dict) and doc.get("name") else None
 
 
 def _judgeable(plan: Plan, broken: list[Broken]) -> Plan:

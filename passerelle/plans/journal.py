@@ -71,6 +71,11 @@ def fresh(session: Session, held: Held, ids: Iterable[str], base: int) -> None:
             raise StaleError(found)
 
 
+def text_of(kind: str, thing: Any) -> str:
+    """A thing as its row keeps it, as text."""
+    return documents.write(TYPES[kind], thing).decode()
+
+
 def raw_thing(kind: str, thing: Any) -> dict[str, Any]:
     """A thing as its row keeps it."""
     found: dict[str, Any] = documents.raw(TYPES[kind], thing)

@@ -9,20 +9,21 @@ import threading
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 
-from sqlalchemy import func, select
+from sqlalchemy import Text, bindparam, func, insert, select
 from sqlalchemy.orm import Session
 
 from passerelle.core.changes.apply import Applied, applied, settled
 from passerelle.core.changes.change import Change
 from passerelle.core.judge.wholeplan import PlanCheck, check
+from passerelle.core.light.site import site_of
 from passerelle.core.plan.facts import AnyFact, AnyFactType, Facts
 from passerelle.core.plan.plan import KEYS, Plan
 from passerelle.core.refused import Refused
 from passerelle.formats import documents
 
 from . import journal
-from .held import Held, head_of, load
-from .journal import NoStepError, raw_thing
+from .held import Held, head_of, load, seen_plan
+from .journal import NoStepError, text_of
 from .models import FactRow, PlanRow, Revision, ThingRow
 from .store import Store
 from .versions import version_of
@@ -57,6 +58,12 @@ class Listed:
     name: str
     links: int
     revision: int
+
+
+_AS_TEXT = insert(ThingRow.__table__).values(  # type: ignore[arg-type]
+    doc=bindparam("text", type_=Text)
+)
+"""Documents as they are written, not made into values and back."""
 
 
 class Plans:
@@ -241,17 +248,25 @@ class Plans:
                     plan_id=row.id, number=1, who=who, what=what, undo_next=None, redo_next=None
                 )
             )
-            session.add_all(
-                ThingRow(
-                    plan_id=row.id, id=one.id, kind=kind, position=at, version=version_of(kind),
-                    changed_in=1, doc=raw_thing(kind, one),
-                )
+            positions = {one.id: at for kind in KEYS for at, one in enumerate(plan.things(kind))}
+            rows = [
+                {
+                    "plan_id": row.id, "id": one.id, "kind": kind, "position": positions[one.id],
+                    "version": version_of(kind), "changed_in": 1, "text": text_of(kind, one),
+                }
                 for kind in KEYS
-                for at, one in enumerate(plan.things(kind))
-            )  # fmt: skip
+                for one in plan.things(kind)
+            ]  # fmt: skip
+            if rows:
+                session.execute(_AS_TEXT, rows)
             self._add_facts(session, row, facts.all)
-            number = row.id
-        return self.held(number)
+            site, changed_in = site_of(plan), dict.fromkeys((plan.id, *positions), 1)
+            made = Held(
+                row.id, 1, row.facts, plan, facts, site, seen_plan(plan, facts, None), changed_in,
+                positions,
+            )  # fmt: skip
+        self._held[made.plan_id] = made
+        return made
 
     # facts
 

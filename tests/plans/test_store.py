@@ -197,3 +197,19 @@ def test_a_kept_state_stays_as_it_was(store, tmp_path):
         assert row.tables_sha256 == tables_hash()
     with store.reading() as session:
         assert [one.name for one in kept(session, 1)] == ["issued 1"]
+
+
+def test_a_plan_in_memory_is_what_its_rows_say(store):
+    """Stored, held, and read again by another program: the same in every part."""
+    plan = demo_plan()
+    held = Plans(store).add(plan, Facts.NONE, "ann", "new")
+    again = Plans(store).held(held.plan_id)
+    for kind in KEYS:
+        assert list(again.plan.things(kind)) == list(held.plan.things(kind))
+        assert [t.id for t in again.plan.things(kind)] == [t.id for t in held.plan.things(kind)]
+    assert (again.changed_in, again.positions) == (held.changed_in, held.positions)
+    assert (again.revision, again.fact_number, again.broken) == (1, 0, ())
+    assert (again.plan.house_rules, again.plan.name, again.plan.id) == (
+        plan.house_rules, plan.name, plan.id
+    )  # fmt: skip
+    assert write_plan(again.plan) == write_plan(plan)
