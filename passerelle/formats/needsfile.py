@@ -15,7 +15,7 @@ from passerelle.core.remedies.proposal import NeedError
 from passerelle.core.words import number
 
 from . import documents
-from .sitefiles import MAX_IMPORT_BYTES
+from .sitefiles import MAX_IMPORT_BYTES, cell_text
 
 COLUMNS = (
     "from", "to", "distance_m", "rate_gbps", "growth_gbps", "growth_by", "circuits",
@@ -76,7 +76,7 @@ def _column(key: str) -> str:
 
 def _row(line: int, row: dict[str, str | None]) -> NeedRow:
     """A row as it is read; whether it makes sense is still to be checked."""
-    cell = {key: (value or "").strip() for key, value in row.items() if isinstance(key, str)}
+    cell = {key: cell_text(value or "") for key, value in row.items() if isinstance(key, str)}
     said = f"{cell.get('from', '')} – {cell.get('to', '')}"
     try:
         need = SiteNeed(

@@ -10,7 +10,7 @@ from passerelle.core.plan.backbone import Price
 from passerelle.core.refused import Refused
 from passerelle.core.words import number
 
-from .sitefiles import MAX_IMPORT_BYTES, plain_cell
+from .sitefiles import MAX_IMPORT_BYTES, cell_text, plain_cell
 
 LABOUR = "labour hour"
 COLUMNS = ("name", "price", "minutes", "date", "source")
@@ -58,7 +58,7 @@ def read_prices(data: bytes) -> dict[str, dict[str, Any]]:
         raise Refused("", f"the file is not readable as CSV: {error}") from None
     found: dict[str, dict[str, Any]] = {}
     for line, row in enumerate(rows, start=2):
-        name = (row.get("name") or "").strip().removeprefix("'")
+        name = cell_text(row.get("name") or "")
         if not name:
             raise Refused(f"row {line}", "the name is missing")
         if name in found:
@@ -72,9 +72,8 @@ def read_prices(data: bytes) -> dict[str, dict[str, Any]]:
                 raw[key] = number(text)
             except ValueError as error:
                 raise Refused(f"row {line}.{key}", str(error)) from None
-        raw |= {
-            k: (row.get(k) or "").strip() for k in ("date", "source") if (row.get(k) or "").strip()
-        }
+        told = {key: cell_text(row.get(key) or "") for key in ("date", "source")}
+        raw |= {key: text for key, text in told.items() if text}
         found[name] = raw
     return found
 

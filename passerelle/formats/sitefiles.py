@@ -93,7 +93,7 @@ def _read_csv(text: str) -> list[Row]:
 
 def _csv_row(line: int, kind: str, cells: dict[str, str]) -> Row:
     raw: dict[str, Any] = {}
-    name = cells.get("name", "").strip()
+    name = cell_text(cells.get("name", ""))
     for key, cell in cells.items():
         text = cell.strip()
         if not text:
@@ -112,7 +112,7 @@ def _csv_row(line: int, kind: str, cells: dict[str, str]) -> Row:
                 reason = f"bends: {text[:40]!r}; write angle@radius/at, as in 90@0.6/12 45"
                 return Row(line, kind, name, None, reason)
         else:
-            raw[key] = text.removeprefix("'")
+            raw[key] = cell_text(cell)
     return _checked(line, kind, name, raw)
 
 
@@ -258,8 +258,15 @@ def _cell(key: str, value: Any) -> str:
 
 
 def plain_cell(text: str) -> str:
-    """Text that a spreadsheet shows as it is: what it would run as a formula gets a quote."""
-    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r", "'") else text
+    """Text that a spreadsheet shows as it is: what it would run as a formula, or what has spaces
+    around it, gets a quote."""
+    kept = text[:1] in ("=", "+", "-", "@", "\t", "\r", "'") or text != text.strip()
+    return f"'{text}" if kept else text
+
+
+def cell_text(cell: str) -> str:
+    """What a cell says: all that is behind a quote, else without the spaces around it."""
+    return cell[1:] if cell.startswith("'") else cell.strip()
 
 
 def write_geojson(places: Iterable[Place], pathways: Iterable[Pathway]) -> str:

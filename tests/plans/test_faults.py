@@ -1,4 +1,7 @@
-"""The data folder when things go wrong: each fault is one sentence, and nothing is half-written."""
+"""The data folder when things go wrong: each fault is one sentence, and nothing is half-written.
+
+A longer run by hand: PASSERELLE_KILLS=50 pytest tests/plans/test_faults.py -k killed
+"""
 
 import os
 import signal
@@ -194,7 +197,7 @@ for n in range(int(sys.argv[2]), int(sys.argv[2]) + 10_000):
 """
 
 
-@pytest.mark.parametrize("kills", [4])
+@pytest.mark.parametrize("kills", [int(os.environ.get("PASSERELLE_KILLS", "4"))])
 def test_a_killed_program_keeps_what_it_said_was_stored(folder, kills):
     """Killed in the midst of edits: all that were acknowledged are there, none by half."""
     acknowledged: set[int] = set()
@@ -205,7 +208,7 @@ def test_a_killed_program_keeps_what_it_said_was_stored(folder, kills):
             env={**os.environ, "PYTHONPATH": str(Path(__file__).parents[2])},
         )  # fmt: skip
         assert child.stdout is not None
-        for _ in range(3 + 4 * kill):
+        for _ in range(3 + 4 * (kill % 9)):
             acknowledged.add(int(child.stdout.readline()))
         child.send_signal(signal.SIGKILL)
         rest = child.stdout.read().splitlines()
