@@ -13,6 +13,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from passerelle.core.plan.fields import MAX_NAME
+from passerelle.core.plan.plan import KEYS
 from passerelle.core.refused import Refused
 
 from .held import Held
@@ -85,6 +86,8 @@ def attach(
     if len(data) > MAX_FILE_BYTES:
         limit = MAX_FILE_BYTES // 1024 // 1024
         raise Refused("file", f"has {len(data)} bytes; at most {limit} MiB are taken")
+    if kind not in KEYS:
+        raise Refused("kind", f"{kind[:20]!r} is no kind of thing; use one of {', '.join(KEYS)}")
     if thing_id not in held.plan.things(kind):
         raise Refused("about", f"there is no {kind} {thing_id[:26]!r} in this plan")
     sort = media_type(data)

@@ -154,3 +154,14 @@ def test_a_database_that_fails_says_why(open_to_all, monkeypatch, code, said):
     monkeypatch.undo()
     assert open_to_all.get(LINK).json()["doc"]["name"] != "other"
     assert open_to_all.patch(LINK, json=body).status_code == 200  # and goes on when it can
+
+
+def test_a_file_of_a_kind_that_is_none(open_to_all):
+    answer = open_to_all.post(
+        "/api/plans/1/files",
+        params={"kind": "moon", "about": "demolink0004", "name": "x"},
+        content=b"\x89PNG\r\n\x1a\n",
+        headers={"content-type": "application/octet-stream"},
+    )
+    assert answer.status_code == 422
+    assert "'moon' is no kind of thing; use one of place, pathway" in told(answer)
