@@ -34,7 +34,7 @@ export function answerOf(links: LinkSummary[]): { answer: string; rest: string }
   ] as const;
   const rest = said.filter(([n]) => n > 0).map(([n, word]) => `${n} ${word}`);
   return {
-    answer: `${up} of ${links.length} link${links.length === 1 ? "" : "s"} would come up`,
+    answer: links.length === 0 ? "No links in this plan" : `${up} of ${links.length} link${links.length === 1 ? "" : "s"} would come up`,
     rest: rest.join(", "),
   };
 }
