@@ -95,7 +95,7 @@ async def _invalid(_request: Request, error: Exception) -> JSONResponse:
     return _problem(422, str(first_refusal(cast(ErrorDetails, first))))
 
 
-async def _stale(request: Request, error: Exception) -> JSONResponse:
+def _stale(request: Request, error: Exception) -> JSONResponse:
     """Somebody else saved in between: say who and what, and show the link as it is now."""
     assert isinstance(error, StaleError)
     ctx: Context = request.app.state.context

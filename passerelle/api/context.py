@@ -56,9 +56,15 @@ def author(x_passerelle_who: Annotated[str | None, Header()] = None) -> str:
     return printable or "technician"
 
 
+async def body(request: Request) -> bytes:
+    """The bytes that were sent. Read here, so that a route that works on them runs in a thread."""
+    return await request.body()
+
+
 Ctx = Annotated[Context, Depends(context)]
 Who = Annotated[str, Depends(author)]
 Number = Annotated[int, Field(ge=0, le=common.MAX_NUMBER)]
+Sent = Annotated[bytes, Depends(body)]
 LinkId = Annotated[str, Path(max_length=26)]
 
 

@@ -4,11 +4,13 @@ Undo and redo are revisions too, so that the history only ever grows. Each perso
 they did themselves; what somebody else has changed since is never taken back with it.
 """
 
+import json
 from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any
 
-from sqlalchemy import delete, select
+from sqlalchemy import Text, bindparam, delete, select
+from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session
 
 from passerelle.core.plan.house_rules import HouseRules
@@ -97,17 +99,22 @@ def write(
     session.add(made)
     session.flush()
     positions = dict(held.positions)
-    for kind in KEYS:
-        old, new = held.plan.things(kind), after.things(kind)
-        if old is new:
-            continue
-        places = _placed(kind, held, new, positions)
-        for key in [*new.by_id, *(k for k in old.by_id if k not in new)]:
-            moved = key in places and places[key] != held.positions.get(key)
-            if key not in touched and not moved:
+    rows: list[dict[str, Any]] = []
+    with session.no_autoflush:  # thousands of things may be noted: all at once, below
+        for kind in KEYS:
+            old, new = held.plan.things(kind), after.things(kind)
+            if old is new:
                 continue
-            _thing(session, held, made, kind, key, old.get(key), new.get(key), places.get(key))
-        positions.update(places)
+            places = _placed(kind, held, new, positions)
+            for key in [*new.by_id, *(k for k in old.by_id if k not in new)]:
+                moved = key in places and places[key] != held.positions.get(key)
+                if key not in touched and not moved:
+                    continue
+                things = old.get(key), new.get(key)
+                rows += _thing(session, held, made, kind, key, things, places.get(key))
+            positions.update(places)
+    if rows:
+        session.execute(_UPSERT, rows)
     if held.plan.id in touched:
         steps = diff(head_of(held.plan), head_of(after))
         _note(session, made, PLAN, held.plan.id, steps)
@@ -157,28 +164,43 @@ def _placed(kind: str, held: Held, new: Things[Any], positions: dict[str, int]) 
     return found
 
 
+_INSERT = insert(ThingRow.__table__).values(  # type: ignore[arg-type]
+    doc=bindparam("text", type_=Text)
+)
+_UPSERT = _INSERT.on_conflict_do_update(
+    index_elements=["plan_id", "id"],
+    set_={
+        name: _INSERT.excluded[name]
+        for name in ("kind", "position", "version", "changed_in", "doc")
+    },
+)
+"""A thing's row, new or in place of the one that is there; documents as they are written."""
+
+
 def _thing(
-    session: Session, held: Held, made: Revision, kind: str, key: str, old: Any, new: Any,
+    session: Session, held: Held, made: Revision, kind: str, key: str, things: tuple[Any, Any],
     position: int | None,
-) -> None:  # fmt: skip
+) -> list[dict[str, Any]]:  # fmt: skip
+    """Note what was done to a thing, and take its row away; the row to be written, if any."""
+    old, new = things
     before = {POSITION: held.positions[key]} | raw_thing(kind, old) if old is not None else None
     if new is None or position is None:
         session.execute(
             delete(ThingRow).where(ThingRow.plan_id == held.plan_id, ThingRow.id == key)
         )
         _note(session, made, kind, key, diff(before, None))
-        return
-    doc = raw_thing(kind, new)
-    steps = diff(before, {POSITION: position} | doc)
+        return []
+    text = text_of(kind, new)
+    steps = diff(before, {POSITION: position} | json.loads(text))
     if not steps:
-        return
-    session.merge(
-        ThingRow(
-            plan_id=held.plan_id, id=key, kind=kind, position=position,
-            version=version_of(kind), changed_in=made.number, doc=doc,
-        )
-    )  # fmt: skip
+        return []
     _note(session, made, kind, key, steps)
+    return [
+        {
+            "plan_id": held.plan_id, "id": key, "kind": kind, "position": position,
+            "version": version_of(kind), "changed_in": made.number, "text": text,
+        }
+    ]  # fmt: skip
 
 
 def _note(session: Session, made: Revision, kind: str, key: str, steps: list[Step]) -> None:

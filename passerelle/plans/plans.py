@@ -73,7 +73,7 @@ class Plans:
         self.store = store
         self._held: dict[int, Held] = {}
         self._checks: dict[int, tuple[Plan, PlanCheck]] = {}
-        self._judging = threading.Lock()
+        self._judging: dict[int, threading.Lock] = {}
 
     # reading
 
@@ -116,7 +116,7 @@ class Plans:
         known = self._checks.get(held.plan_id)
         if known is not None and known[0] is held.seen:
             return known[1]
-        with self._judging:
+        with self._judging.setdefault(held.plan_id, threading.Lock()):
             known = self._checks.get(held.plan_id)
             if known is not None and known[0] is held.seen:
                 return known[1]

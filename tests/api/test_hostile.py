@@ -3,13 +3,18 @@
 A longer run by hand: PASSERELLE_CALLS=10000 pytest tests/api/test_hostile.py
 """
 
+import inspect
 import os
+import threading
 
 import pytest
 from starlette.testclient import TestClient
 
 from passerelle.api.app import create_app
 from passerelle.api.serving import load_demo
+from passerelle.core.plan.facts import Facts
+from passerelle.core.plan.plan import Plan
+from passerelle.plans import plans as plans_module
 from passerelle.plans.plans import Plans
 from tests.api.hostile import Hostile
 
@@ -165,3 +170,34 @@ def test_a_file_of_a_kind_that_is_none(open_to_all):
     )
     assert answer.status_code == 422
     assert "'moon' is no kind of thing; use one of place, pathway" in told(answer)
+
+
+def test_no_route_works_in_the_loop_that_answers_the_others(open_to_all):
+    """A route that is a coroutine would stop every reader while it works."""
+    included = [one for one in open_to_all.app.routes if hasattr(one, "original_router")]
+    routes = [route for one in included for route in one.original_router.routes]
+    assert len(routes) > 60
+    assert [r.path for r in routes if inspect.iscoroutinefunction(r.endpoint)] == []
+
+
+def test_a_plan_that_is_being_judged_stops_no_reader_of_another(store, monkeypatch):
+    """The second plan is answered while the first one's answer is held up."""
+    plans = Plans(store)
+    first = plans.add(Plan("first"), Facts.NONE, "ann", "new")
+    second = plans.add(Plan("second"), Facts.NONE, "ann", "new")
+    begun, go_on = threading.Event(), threading.Event()
+    judge = plans_module.check
+
+    def slow(plan, known=None):
+        if plan.name == "first":
+            begun.set()
+            assert go_on.wait(20)
+        return judge(plan, known)
+
+    monkeypatch.setattr(plans_module, "check", slow)
+    waiting = threading.Thread(target=plans.check, args=(first,))
+    waiting.start()
+    assert begun.wait(20)
+    assert plans.check(second).plan.name == "second"  # would wait for ever
+    go_on.set()
+    waiting.join()

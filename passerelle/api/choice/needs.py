@@ -2,10 +2,10 @@
 
 from dataclasses import asdict
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Response
 
 from passerelle.api.common import FILE_BODY
-from passerelle.api.context import Ctx, Number, Who, changed, judged
+from passerelle.api.context import Ctx, Number, Sent, Who, changed, judged
 from passerelle.api.plans.schemas import Changed
 from passerelle.core.choice.options import find
 from passerelle.core.choice.outgrown import LEAST_M, first_way, outgrown
@@ -33,7 +33,7 @@ _ENDS_M = 2 * (STANDARD.planning["slack_each_end_m"] + STANDARD.planning["cord_m
 
 
 @router.post("/choose/needs", name="readNeeds", openapi_extra=FILE_BODY)
-async def needs(ctx: Ctx, plan_id: Number, request: Request) -> list[choice.NeedRowView]:
+def needs(ctx: Ctx, plan_id: Number, data: Sent) -> list[choice.NeedRowView]:
     """The rows of a CSV of needs, each judged by itself; nothing is stored."""
     world = asking.world(ctx, plan_id)
     return [
@@ -43,7 +43,7 @@ async def needs(ctx: Ctx, plan_id: Number, request: Request) -> list[choice.Need
             need=choice.NeedModel(**asdict(row.need)) if row.need else None,
             problem=row.problem,
         )
-        for row in read_needs(await request.body(), world.devices, world.year)
+        for row in read_needs(data, world.devices, world.year)
     ]
 
 

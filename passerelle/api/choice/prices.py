@@ -2,10 +2,10 @@
 
 from typing import Any
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Response
 
 from passerelle.api.common import FILE_BODY
-from passerelle.api.context import Ctx, Number, Who, changed
+from passerelle.api.context import Ctx, Number, Sent, Who, changed
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.change import Change, Put, Remove
 from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK
@@ -64,11 +64,9 @@ def export_prices(ctx: Ctx, plan_id: Number) -> Response:
 
 
 @router.post("/prices/import", name="importPrices", openapi_extra=FILE_BODY, responses=CONFLICT)
-async def import_prices(
-    ctx: Ctx, who: Who, plan_id: Number, base: Number, request: Request
-) -> Changed:
+def import_prices(ctx: Ctx, who: Who, plan_id: Number, base: Number, data: Sent) -> Changed:
     """A price book from CSV, as one step; nothing is stored where a row is refused."""
-    entries = read_prices(await request.body())
+    entries = read_prices(data)
     own = ctx.plans.held(plan_id).plan.prices.by_name
     asked: list[Change] = []
     for name, raw in entries.items():

@@ -2,10 +2,10 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Request, Response
+from fastapi import APIRouter, Query, Response
 
 from passerelle.api.common import FILE_BODY
-from passerelle.api.context import Ctx, Number, Who, judged
+from passerelle.api.context import Ctx, Number, Sent, Who, judged
 from passerelle.core.refused import Refused
 from passerelle.plans.files import attach, attached
 from passerelle.plans.models import FileRow, SnapshotRow
@@ -51,17 +51,16 @@ def files(ctx: Ctx, plan_id: Number, about: Id | None = None) -> list[schemas.Fi
 
 
 @router.post("/files", name="addFile", status_code=201, openapi_extra=FILE_BODY)
-async def add_file(
+def add_file(
     ctx: Ctx,
     who: Who,
     plan_id: Number,
-    request: Request,
+    data: Sent,
     kind: Annotated[str, Query(max_length=20)],
     about: Id,
     name: Annotated[str, Query(min_length=1, max_length=120)],
 ) -> schemas.FileView:
     """Give a thing a PNG, JPEG or PDF."""
-    data = await request.body()
     held = ctx.plans.held(plan_id)
     with ctx.store.writing() as session:
         return _file(attach(session, ctx.files, held, (kind, about), name, data, who))

@@ -3,7 +3,7 @@
 import re
 from typing import Any
 
-from fastapi import APIRouter, HTTPException, Request, Response
+from fastapi import APIRouter, HTTPException, Response
 from sqlalchemy import select
 
 from passerelle.api.common import Base, RevisionInfo
@@ -11,6 +11,7 @@ from passerelle.api.context import (
     Ctx,
     Judged,
     Number,
+    Sent,
     Who,
     changed,
     judged,
@@ -60,9 +61,9 @@ def new_plan(ctx: Ctx, who: Who, body: schemas.NewPlanBody) -> schemas.PlanInfo:
 
 
 @router.post("/import", name="importPlan", status_code=201, openapi_extra=JSON_BODY)
-async def import_plan(ctx: Ctx, who: Who, request: Request) -> schemas.PlanInfo:
+def import_plan(ctx: Ctx, who: Who, data: Sent) -> schemas.PlanInfo:
     """Store a plan file as a new plan; nothing is stored where a line of it is refused."""
-    plan, facts = read_file(await request.body())
+    plan, facts = read_file(data)
     return _info(ctx, ctx.plans.add(plan, facts, who, "Imported from a plan file"), who)
 
 

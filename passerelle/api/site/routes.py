@@ -6,7 +6,7 @@ from fastapi import APIRouter, HTTPException, Request, Response
 from fastapi.responses import JSONResponse
 
 from passerelle.api.common import FILE_BODY
-from passerelle.api.context import Ctx, Number, Who, changed, judged
+from passerelle.api.context import Ctx, Number, Sent, Who, changed, judged
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.change import Change, Put, Remove, StillUsed, Take
 from passerelle.core.plan.backbone import Cable
@@ -283,18 +283,14 @@ def _preview(rows: list[siteimport.Judged]) -> schemas.ImportPreview:
 
 
 @router.post("/import/preview", name="previewSiteFile", openapi_extra=FILE_BODY)
-async def preview_file(ctx: Ctx, plan_id: Number, request: Request) -> schemas.ImportPreview:
+def preview_file(ctx: Ctx, plan_id: Number, data: Sent) -> schemas.ImportPreview:
     """What a CSV or GeoJSON file of places or pathways would change; nothing is stored."""
-    data = await request.body()
     return _preview(siteimport.judged(ctx.plans.held(plan_id).plan, data))
 
 
 @router.post("/import", name="importSiteFile", openapi_extra=FILE_BODY, responses=CONFLICT)
-async def import_file(
-    ctx: Ctx, who: Who, plan_id: Number, base: Number, request: Request
-) -> Changed:
+def import_file(ctx: Ctx, who: Who, plan_id: Number, base: Number, data: Sent) -> Changed:
     """Take the rows of a file that are not refused, as one step."""
-    data = await request.body()
     plan = ctx.plans.held(plan_id).plan
     puts, what = siteimport.accepted(siteimport.judged(plan, data))
     seen = [one.thing.id for one in puts]

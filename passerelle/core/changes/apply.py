@@ -2,7 +2,7 @@
 fit to be stored, or nothing changes.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -47,10 +47,10 @@ def applied(
     known = site or site_of(plan)
     draft = plan
     gone: list[tuple[str, str]] = []
-    for change in changes:
+    for change in _in_runs(changes):
         match change:
-            case Put():
-                draft = _put(draft, change.thing)
+            case tuple():
+                draft = _put_all(draft, change)
             case Remove():
                 draft, name = _removed(draft, change)
                 gone.append((change.kind, name))
@@ -98,6 +98,49 @@ def touched_by(before: Plan, after: Plan) -> frozenset[str]:
     return frozenset(found)
 
 
+def _in_runs(changes: Iterable[Change]) -> Iterator[Change | tuple[Put, ...]]:
+    """The changes in order, those that put things of one kind together as one run."""
+    run: list[Put] = []
+    for change in changes:
+        same = isinstance(change, Put) and (
+            not run or kind_of(run[0].thing) == kind_of(change.thing)
+        )
+        if run and not same:
+            yield tuple(run)
+            run = []
+        if isinstance(change, Put):
+            run.append(change)
+        else:
+            yield change
+    if run:
+        yield tuple(run)
+
+
+def _put_all(plan: Plan, puts: tuple[Put, ...]) -> Plan:
+    """Things of one kind, at once where none of them is renamed: an import brings thousands."""
+    kind = kind_of(puts[0].thing)
+    things = plan.things(kind)
+    named = kind in NAMED
+    taken = {one.name: one.id for one in things} if named else {}
+    made: dict[str, Any] = {}
+    for put in puts:
+        thing = put.thing
+        old = made.get(thing.id) or things.get(thing.id)
+        if old is not None and name_of(old) != name_of(thing):
+            for one in puts:  # a rename is followed step by step
+                plan = _put(plan, one.thing)
+            return plan
+        if named and taken.setdefault(thing.name, thing.id) != thing.id:
+            raise _name_taken(kind, thing)
+        made[thing.id] = thing
+    return plan.having(kind, things.put_all(made.values()))
+
+
+def _name_taken(kind: str, thing: Any) -> Refused:
+    word = CALLED.get(kind, kind)
+    return Refused("name", f"{quoted(thing.name)} is the name of another {word}")
+
+
 def _put(plan: Plan, thing: Any) -> Plan:
     kind = kind_of(thing)
     things = plan.things(kind)
@@ -105,8 +148,7 @@ def _put(plan: Plan, thing: Any) -> Plan:
     if kind in NAMED:
         other = things.named(thing.name)
         if other is not None and other.id != thing.id:
-            word = CALLED.get(kind, kind)
-            raise Refused("name", f"{quoted(thing.name)} is the name of another {word}")
+            raise _name_taken(kind, thing)
     plan = plan.having(kind, things.put(thing))
     if old is not None and name_of(old) != name_of(thing):
         plan = _renamed(plan, kind, {name_of(old): name_of(thing)})

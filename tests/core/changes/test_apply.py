@@ -22,6 +22,39 @@ def test_a_price_touches_a_price():
     assert made.plan.cables is PLAN.cables
 
 
+def test_many_things_at_once_are_what_they_are_one_by_one():
+    puts = [Put(Place(f"Bench {n}", id=f"manyplace{n:03d}")) for n in range(20)]
+    together, one_by_one = applied(PLAN, puts).plan, PLAN
+    for put in puts:
+        one_by_one = applied(one_by_one, [put]).plan
+    assert list(together.places) == list(one_by_one.places)
+    assert [p.id for p in together.places] == [p.id for p in one_by_one.places]
+
+
+def test_a_name_that_comes_twice_in_one_change_is_refused():
+    twice = [Put(Place("Bench", id="manyplace001")), Put(Place("Bench", id="manyplace002"))]
+    with pytest.raises(Refused, match="'Bench' is the name of another place"):
+        applied(PLAN, twice)
+    again = [
+        Put(Place("Bench", id="manyplace001")),
+        Put(Place("Bench", id="manyplace001", floor="2")),
+    ]
+    assert applied(PLAN, again).plan.places.named("Bench").floor == "2"
+
+
+def test_a_rename_among_many_is_followed_and_frees_the_old_name():
+    hall = next(place for place in PLAN.places if any(w.a == place.name for w in PLAN.pathways))
+    way = next(w for w in PLAN.pathways if w.a == hall.name)
+    puts = [
+        Put(Place("Bench", id="manyplace001")),
+        Put(replace(hall, name="New hall")),
+        Put(Place(hall.name, id="manyplace002")),
+    ]
+    plan = applied(PLAN, puts).plan
+    assert plan.pathways.by_id[way.id].a == "New hall"
+    assert plan.places.named(hall.name).id == "manyplace002"
+
+
 def test_nothing_is_half_done():
     """The second change is refused: the plan that was given is as it was."""
     with pytest.raises(Refused, match="there is no place"):
