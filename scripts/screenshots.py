@@ -87,6 +87,7 @@ def view(address: str, ready: str) -> Callable[[Page], None]:
 def identify(page: Page) -> None:
     """An unknown cable, one clue given."""
     page.goto("/plans/1/survey")
+    page.wait_for_selector("[data-place]")
     page.get_by_role("button", name="What is this cable?").click()
     page.get_by_role("group", name="Colour of the sheath").get_by_role(
         "button", name="aqua"

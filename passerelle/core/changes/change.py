@@ -10,10 +10,7 @@ from passerelle.core.refused import Refused
 
 @dataclass(frozen=True, slots=True)
 class Put:
-    """Make the thing of this id be as described; where the id is not there, it is new.
-
-    at_end : for new things; they come last in any case.
-    """
+    """Make the thing of this id be as described; where the id is not there, it is new and last."""
 
     thing: Any
 

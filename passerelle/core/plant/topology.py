@@ -55,6 +55,9 @@ def compare(
         raise TopologyError("choose at least one place that is to be reached")
     if hub in places:
         raise TopologyError(f"“{hub}” is the hub; choose other places to reach")
+    for place in (hub, *places):
+        if place not in plant.places:
+            raise TopologyError(f"“{place}” is not in places")
     ways = Ways(plant)
     runs = shortest_routes(ways, hub, places)
     for place in places:
