@@ -1,0 +1,72 @@
+"""Multiplexers: each light in its channel, and what is brought together comes apart again."""
+
+from dataclasses import replace
+
+import pytest
+
+from passerelle.core.judge.multiplexing import HALF_WIDTH_NM, check_multiplexers
+from passerelle.core.light.link import budget
+from passerelle.core.light.own import extended
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Segment
+from passerelle.core.plan.own import Channel
+from tests.making import CUSTOM, LC, cable, cord, link, own_box, path
+
+BOX = own_box("CM", "multiplexer", 1.6, 1.1,
+              channels=(Channel("1471", 1471.0), Channel("1491", 1491.0)))  # fmt: skip
+TABLES = extended((BOX,))
+
+
+def mux(channels, line="pair 1"):
+    return Segment("inline", ends=(LC, LC), part="CM", what="multiplexer", channels=channels,
+                   line=line)  # fmt: skip
+
+
+def found(*parts, nm=1471.0):
+    sheet = CUSTOM | {"tx_wavelength_nm": nm, "rx_wavelength_nm": nm}
+    subject = link("custom", path(cord(), *parts, cord()), **sheet)
+    return check_multiplexers(budget(subject, HouseRules(), TABLES))
+
+
+def test_the_pass_band_is_that_of_the_published_grid():
+    """ITU-T G.695: 6.5 nm either side of a 20 nm channel."""
+    assert HALF_WIDTH_NM == 6.5
+
+
+@pytest.mark.parametrize(
+    ("nm", "channels", "fits"),
+    [
+        (1471.0, ("1471",), True), (1464.5, ("1471",), True), (1477.5, ("1471",), True),
+        (1464.4, ("1471",), False), (1477.6, ("1471",), False), (1491.0, ("1471",), False),
+        (1491.0, ("1471", "1491"), True),  # either of the link's two channels
+    ],
+)  # fmt: skip
+def test_light_fits_its_channel_or_not(nm, channels, fits):
+    said = found(mux(channels), cable(), mux(channels), nm=nm)
+    assert [f.rule.id for f in said] == ([] if fits else ["inline.channel"] * 2)
+
+
+def test_a_channel_that_the_box_has_not_is_said_with_those_that_it_has():
+    (one, *_) = found(mux(("1551",)), cable(), mux(("1551",)))
+    assert one.message == "Part 3 has no channel 1551; its channels: 1471, 1491."
+
+
+@pytest.mark.parametrize(
+    ("parts", "unpaired"),
+    [
+        ((mux(("1471",)), cable(), mux(("1471",))), 0),
+        ((mux(("1471",)), cable()), 1),
+        ((mux(("1471",)), cable(), mux(("1471",), "pair 2")), 2),  # apart on another pair
+        ((mux(("1471",)), cable(), mux(("1471",)), cable(), mux(("1471",))), 1),
+    ],
+)
+def test_each_multiplexer_has_its_counterpart_on_the_same_line(parts, unpaired):
+    fresh = [replace(part, id=f"muxpart{n:05d}") for n, part in enumerate(parts)]
+    said = [f for f in found(*fresh) if f.rule.id == "inline.unpaired"]
+    assert len(said) == unpaired
+
+
+def test_a_plain_inline_part_is_no_multiplexer():
+    assert (
+        found(Segment("inline", ends=(LC, LC), loss_db=5.0, what="attenuator 5 dB"), cable()) == []
+    )

@@ -1,0 +1,92 @@
+"""Does the port run the module: cage, speed, coding, surroundings, lanes; the near miss of each."""
+
+from dataclasses import replace
+
+import pytest
+
+from passerelle.core.judge.ports import check_ports, usual_form
+from passerelle.core.light.edits import apply_all
+from passerelle.core.light.link import Link, budget
+from passerelle.core.light.modules import End, resolve
+from passerelle.core.plan.devices import Device, Port, PortGroup
+from passerelle.core.plan.house_rules import HouseRules
+from tests.making import cable, cord, path
+
+SWITCH = Device(
+    "switch", (PortGroup("fixed", "SFP28", 4, (25.0,)), PortGroup("both", "SFP28", 4, (10.0, 25.0)))
+)
+
+
+def found(end, far=None, light=None):
+    sums = budget(Link("x", end, far or end, light or path(cord(), cable(), cord())), HouseRules())
+    return {f.rule.id: f for f in check_ports(sums)}
+
+
+@pytest.mark.parametrize(
+    ("application", "form"),
+    [
+        ("1000BASE-LX10", "SFP"), ("10GBASE-LR", "SFP+"), ("25GBASE-LR", "SFP28"),
+        ("40GBASE-LR4", "QSFP+"), ("100GBASE-LR4", "QSFP28"), ("400GBASE-DR4", "QSFP-DD"),
+    ],
+)  # fmt: skip
+def test_the_form_that_an_application_usually_comes_in(application, form):
+    assert usual_form(resolve(End(application))) == form
+
+
+def test_a_port_that_does_not_run_the_speed_stops_and_lists_what_it_runs():
+    end = End("10GBASE-LR", cage="SFP28", device=SWITCH, port=Port(group="fixed"))
+    one = found(end, End("10GBASE-LR"))["port.speed-setting"]
+    assert (one.rule.severity, one.ends) == ("stop", ("a",))
+    assert one.message == "The port at end a runs at 25 Gb/s; the module runs 10."
+
+
+def test_a_port_of_two_speeds_is_to_be_set_and_the_cure_sets_it():
+    end = End("10GBASE-LR", cage="SFP28", device=SWITCH, port=Port(group="both"))
+    far = End("10GBASE-LR", cage="SFP+")
+    one = found(end, far)["port.speed-setting"]
+    assert one.rule.severity == "warn"
+    cured = apply_all(Link("x", end, far, path(cord(), cable(), cord())), one.remedy.edits)
+    assert cured.a.port.set_gbps == 10.0
+    assert found(cured.a, cured.b) == {}
+
+
+def test_a_port_of_the_one_right_speed_needs_no_setting():
+    end = End("25GBASE-LR", cage="SFP28", device=SWITCH, port=Port(group="fixed"))
+    assert "port.speed-setting" not in found(end)
+
+
+def test_what_only_its_makers_modules_fit_and_a_module_of_unknown_coding():
+    shut = Port(own_coding_only=True)
+    for coding, words in ((None, "no coding recorded"), ("other", "coded for another maker")):
+        one = found(End("10GBASE-LR", coding=coding, port=shut), End("10GBASE-LR"))
+        assert words in one["module.coding"].message
+    assert found(End("10GBASE-LR", coding="own", port=shut), End("10GBASE-LR")) == {}
+
+
+@pytest.mark.parametrize(
+    ("around", "temperature", "cold"),
+    [("outdoor", "commercial", True), ("unheated", "commercial", True),
+     ("indoor", "commercial", False),
+     ("outdoor", "extended", False), ("outdoor", "industrial", False), (None, "commercial", False)],
+)  # fmt: skip
+def test_a_commercial_module_is_for_indoors(around, temperature, cold):
+    end = End("10GBASE-LR", temperature=temperature, port=Port(surroundings=around))
+    assert ("module.temperature" in found(end, End("10GBASE-LR"))) is cold
+
+
+@pytest.mark.parametrize(("split", "severity"), [(True, None), (False, "stop"), (None, "warn")])
+def test_a_leg_needs_its_port_split_and_what_is_not_recorded_warns(split, severity):
+    port = Port(lane=2, split=split)
+    leg = replace(cord("OM4"), lane=2)
+    end = End("100GBASE-SR4", cage="QSFP28", port=port)
+    said = found(end, End("25GBASE-SR"), path(cord("OM4"), leg)).get("port.breakout")
+    assert (said.rule.severity if said else None) == severity
+
+
+def test_a_leg_that_carries_another_lane_is_named():
+    port = Port(lane=2, split=True)
+    leg = replace(cord("OM4"), lane=3)
+    end = End("100GBASE-SR4", cage="QSFP28", port=port)
+    one = found(end, End("25GBASE-SR"), path(cord("OM4"), leg))["port.breakout"]
+    assert one.message.endswith("the leg at part 3 carries lane 3.")
+    assert one.remedy.label == "Leg 2 of the breakout cord"
