@@ -20,8 +20,8 @@ POLICY = (
 )
 TOO_LARGE = f"The upload is too large; at most {MAX_BODY_BYTES // 1024 // 1024} MiB are taken."
 BROKEN = (
-    "Something went wrong in Passerelle itself; nothing was stored. "
-    "Its log in the data folder says what."
+    "Something went wrong in Passerelle itself; read the page again to see what is stored. "
+    "The log in the data folder says what it was."
 )
 LOG = logging.getLogger(__name__)
 SAFE_METHODS = {"GET", "HEAD", "OPTIONS"}
