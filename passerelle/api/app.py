@@ -37,6 +37,7 @@ from .plans.schemas import Conflict
 from .polarity import routes as polarity
 from .reference import routes as reference
 from .site import routes as site
+from .work import routes as work
 
 LOG = logging.getLogger(__name__)
 WEB = Path(__file__).resolve().parents[2] / "web" / "dist"
@@ -52,11 +53,13 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         generate_unique_id_function=_operation_id,
         responses={422: {"model": common.Problem}, 404: {"model": common.Problem}},
     )
-    app.state.context = Context(store, Plans(store), Files(store.folder))
+    ctx = app.state.context = Context(store, Plans(store), Files(store.folder))
+    app.add_middleware(work.Watch, works=ctx.works)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=4)
     app.add_middleware(Guard)
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
+        work,
     ):  # fmt: skip
         app.include_router(module.router)
     app.add_exception_handler(StillUsed, site.still_used)

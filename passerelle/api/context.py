@@ -12,6 +12,7 @@ from pydantic import Field
 from passerelle.core.judge.about import About
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.judge.wholeplan import PlanCheck
+from passerelle.core.working import Work, steps
 from passerelle.plans.files import Files
 from passerelle.plans.held import Held
 from passerelle.plans.models import Revision
@@ -41,6 +42,7 @@ class Context:
     summaries: dict[tuple[int, str], tuple[LinkCheck, int, links.LinkSummary]] = field(
         default_factory=dict
     )
+    works: dict[str, Work] = field(default_factory=dict)
 
 
 def context(request: Request) -> Context:
@@ -134,7 +136,8 @@ def summaries(
 ) -> list[links.LinkSummary]:
     """Overview rows of a plan's links; rows whose answer still holds are not worked out again."""
     found, plan_id = [], now.held.plan_id
-    for link_id in now.check.alone if only is None else only:
+    wanted = now.check.alone if only is None else tuple(only)
+    for link_id in steps("Listing links", wanted):
         if link_id not in now.check.alone:
             continue
         check, changed_in = now.check.of(link_id), now.held.changed_in.get(link_id, 0)

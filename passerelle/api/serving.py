@@ -20,6 +20,8 @@ from . import log
 from .app import WEB, create_app
 
 HOST = "127.0.0.1"
+TURN_S = 0.001
+"""How long one request may work before another gets its turn: long work never stops readers."""
 
 
 def load_demo(store: Store) -> None:
@@ -57,9 +59,12 @@ def serve(settings: Settings) -> int:
         print(f"port {port} cannot be used: {error}; choose another with --port", file=sys.stderr)
         return 2
     store = Store(settings.data)
+    sys.setswitchinterval(TURN_S)
     handlers = log.start(settings.data, verbose=settings.verbose)
     try:
-        if settings.demo:
+        if store.read_only:
+            print(f"{settings.data} cannot be written to: plans are read only", file=sys.stderr)
+        elif settings.demo:
             load_demo(store)
         if not WEB.exists():
             print("the front end is not built; run scripts/demo", file=sys.stderr)

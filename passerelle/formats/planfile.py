@@ -19,6 +19,7 @@ from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things
 from passerelle.core.plant.whole import bound, check_glass, filled
 from passerelle.core.refused import Refused
+from passerelle.core.working import steps
 
 from . import documents
 
@@ -66,7 +67,7 @@ def _read(data: bytes) -> tuple[Plan, Facts]:
     agree(plan)
     site = site_of(plan)
     check_glass(plan.cables, site.tables)
-    for at, link in enumerate(plan.links):
+    for at, link in enumerate(steps("Reading links", plan.links)):
         try:
             link_of(link, site)
         except Refused as refused:

@@ -6,6 +6,7 @@ from sqlalchemy.exc import DBAPIError
 
 from passerelle.core.refused import Told
 
+READ_ONLY = "The data folder cannot be written to: nothing was stored."
 _SAID = {
     "SQLITE_FULL": "the disk is full: nothing was stored; make room and try again",
     "SQLITE_READONLY": "the data folder cannot be written to: nothing was stored",

@@ -13,11 +13,12 @@ from sqlalchemy import Text, bindparam, delete, select
 from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session
 
+from passerelle.core import working
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.plan import KEYS, TYPES, Plan
 from passerelle.core.plan.things import Things
 from passerelle.core.plant.whole import bound
-from passerelle.core.refused import Refused
+from passerelle.core.refused import Refused, Told
 from passerelle.formats import documents
 
 from .diffs import ClashError, Step, diff, patched, turned
@@ -29,17 +30,18 @@ PLAN = "plan"
 POSITION = "·position"
 
 
-class StaleError(Exception):
+class StaleError(Told):
     """Somebody else saved in between. Carries the number of the revision that did."""
 
     def __init__(self, newest: Revision) -> None:
         super().__init__(
-            f"{newest.who} saved “{newest.what}” (revision {newest.number}) after you opened this"
+            "base",
+            f"{newest.who} saved “{newest.what}” (revision {newest.number}) after you opened this",
         )
         self.number = newest.number
 
 
-class NoStepError(Exception):
+class NoStepError(Told):
     """There is nothing to undo or to redo."""
 
 
@@ -106,7 +108,8 @@ def write(
             if old is new:
                 continue
             places = _placed(kind, held, new, positions)
-            for key in [*new.by_id, *(k for k in old.by_id if k not in new)]:
+            both = [*new.by_id, *(k for k in old.by_id if k not in new)]
+            for key in working.steps("Writing", both):
                 moved = key in places and places[key] != held.positions.get(key)
                 if key not in touched and not moved:
                     continue

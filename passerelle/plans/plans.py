@@ -18,7 +18,8 @@ from passerelle.core.judge.wholeplan import PlanCheck, check
 from passerelle.core.light.site import site_of
 from passerelle.core.plan.facts import AnyFact, AnyFactType, Facts
 from passerelle.core.plan.plan import KEYS, Plan
-from passerelle.core.refused import Refused
+from passerelle.core.refused import Refused, Told
+from passerelle.core.working import Stopped, steps
 from passerelle.formats import documents
 
 from . import journal
@@ -29,8 +30,11 @@ from .store import Store
 from .versions import version_of
 
 
-class NoPlanError(LookupError):
+class NoPlanError(Told):
     """There is no plan of that number."""
+
+    def __init__(self, number: int) -> None:
+        super().__init__("plan", f"There is no plan {number}.")
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,7 +91,7 @@ class Plans:
             select(PlanRow.revision, PlanRow.facts).where(PlanRow.id == plan_id)
         ).one_or_none()
         if state is None:
-            raise NoPlanError(f"There is no plan {plan_id}.")
+            raise NoPlanError(plan_id)
         known = self._held.get(plan_id)
         if known is None or (known.revision, known.fact_number) != tuple(state):
             known = load(session, session.get_one(PlanRow, plan_id))
@@ -211,13 +215,15 @@ class Plans:
             pick = None if mine is None else (mine.undo_next if back else mine.redo_next)
             target = journal.revision(session, plan_id, pick)
             if target is None:
-                raise NoStepError(f"There is nothing to {'undo' if back else 'redo'}.")
+                raise NoStepError("", f"There is nothing to {'undo' if back else 'redo'}.")
             if mine is not None and author.base < mine.number:
                 raise journal.StaleError(mine)
             plan, places = journal.reversed_plan(session, before, target)
             placed = self._with_positions(before, places)
             try:
                 made = settled(before.plan, plan, before.site)
+            except Stopped:
+                raise
             except Refused as refused:
                 said = f"“{target.what}” cannot be taken back by itself: {refused}"
                 raise Refused("", said) from None
@@ -255,7 +261,7 @@ class Plans:
                     "version": version_of(kind), "changed_in": 1, "text": text_of(kind, one),
                 }
                 for kind in KEYS
-                for one in plan.things(kind)
+                for one in steps("Writing", plan.things(kind))
             ]  # fmt: skip
             if rows:
                 session.execute(_AS_TEXT, rows)

@@ -4,10 +4,12 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from passerelle.core.changes.change import Put
+from passerelle.core.many import many_things
 from passerelle.core.plan.backbone import Pathway, Place
 from passerelle.core.plan.fields import new_id
 from passerelle.core.plan.plan import Plan
 from passerelle.core.refused import Refused
+from passerelle.core.working import steps
 from passerelle.formats import documents
 from passerelle.formats.sitefiles import PATHWAY, PLACE, Row, read_file
 
@@ -26,6 +28,7 @@ class Judged:
     merged: Raw | None = None
 
 
+@many_things()
 def judged(plan: Plan, data: bytes) -> list[Judged]:
     """Every row of a file against what is there. Raises Refused where the file is no such file."""
     known: dict[str, dict[str, Raw]] = {
@@ -44,7 +47,7 @@ def judged(plan: Plan, data: bytes) -> list[Judged]:
     named |= {row.name for row in rows if row.kind == PLACE and row.raw is not None}
     seen: set[tuple[str, str]] = set()
     found = []
-    for row in rows:
+    for row in steps("Comparing rows", rows):
         one = _judge(row, known[row.kind], named, metres)
         if (row.kind, row.name) in seen and one.outcome != REFUSED:
             one = replace(one, outcome=REFUSED, said="the name stands in the file twice")
@@ -101,6 +104,7 @@ def _short(value: Any) -> str:
     return text if len(text) <= 30 else text[:29] + "…"
 
 
+@many_things()
 def accepted(rows: list[Judged]) -> tuple[list[Put], str]:
     """The changes that every row that is added or changed asks for, and what they do in words.
 
@@ -112,7 +116,7 @@ def accepted(rows: list[Judged]) -> tuple[list[Put], str]:
     kinds: dict[str, Any] = {PLACE: Place, PATHWAY: Pathway}
     puts = [
         Put(documents.of_raw(kinds[one.row.kind], {"id": new_id()} | (one.merged or {})))
-        for one in good
+        for one in steps("Reading rows", good)
     ]
     count = f"{len(good)} rows" if len(good) > 1 else "1 row"
     return puts, f"Import {count} of places and pathways"

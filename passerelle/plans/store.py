@@ -9,6 +9,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from threading import Lock
 from typing import Any
+from urllib.parse import quote
 
 from alembic import command
 from alembic.config import Config
@@ -18,7 +19,9 @@ from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
 
-from .faults import StoreError, why_not
+from passerelle.core.working import kept
+
+from .faults import READ_ONLY, StoreError, why_not
 
 FILE_NAME = "passerelle.sqlite3"
 OWNER_ONLY = 0o600
@@ -37,6 +40,10 @@ def _prepare(dbapi_connection: Any, _record: Any) -> None:
         dbapi_connection.execute(f"PRAGMA {pragma}")
 
 
+def _prepare_reading(dbapi_connection: Any, _record: Any) -> None:
+    dbapi_connection.isolation_level = None
+
+
 def _begin(connection: Connection) -> None:
     writes = connection.get_execution_options().get("writes", False)
     connection.exec_driver_sql("BEGIN IMMEDIATE" if writes else "BEGIN")
@@ -46,6 +53,7 @@ class Store:
     """The stored plans of one data folder. Raises StoreError where they cannot be opened.
 
     make : make folder and database where they are not there; reading alone makes nothing.
+    A folder that cannot be written to is read all the same; `read_only` says so.
     """
 
     def __init__(self, folder: Path, *, make: bool = True) -> None:
@@ -53,8 +61,9 @@ class Store:
         self.file = folder / FILE_NAME
         self._writers = Lock()
         is_new = self._found(make)
-        self.engine: Engine = create_engine(f"sqlite:///{self.file}")
-        event.listen(self.engine, "connect", _prepare)
+        self.read_only = not (os.access(folder, os.W_OK) and os.access(self.file, os.W_OK))
+        self.engine: Engine = create_engine(self._address())
+        event.listen(self.engine, "connect", _prepare_reading if self.read_only else _prepare)
         event.listen(self.engine, "begin", _begin)
         try:
             if not is_new:
@@ -66,6 +75,14 @@ class Store:
         except StoreError:
             self.engine.dispose()
             raise
+
+    def _address(self) -> str:
+        if not self.read_only:
+            return f"sqlite:///{self.file}"
+        # Without the files that programs share, nobody has it open: it can be read as it lies.
+        shared = self.file.with_name(f"{FILE_NAME}-shm").exists()
+        how = "mode=ro" if shared else "mode=ro&immutable=1"
+        return f"sqlite:///file:{quote(str(self.file.absolute()))}?{how}&uri=true"
 
     def _found(self, make: bool) -> bool:
         """Whether the database is new. It is made readable by its owner alone."""
@@ -122,6 +139,9 @@ class Store:
         }:
             said = f"{self.file} was written by a newer Passerelle; open it with that one"
             raise StoreError(str(self.folder), said)
+        if self.read_only:
+            said = f"{self.file} is of an older Passerelle and cannot be written to: open a copy"
+            raise StoreError(str(self.folder), said)
         if not is_new:
             self._copy(current)
         with self.engine.connect() as connection:
@@ -158,9 +178,12 @@ class Store:
 
         Writers of this program stand in line here; the database's own patience is for others.
         """
+        if self.read_only:
+            raise StoreError(str(self.folder), READ_ONLY)
         with self._writers, Session(self.engine) as session, session.begin():
             session.connection(execution_options={"writes": True})
             yield session
+        kept()
 
     def close(self) -> None:
         """Close all connections."""

@@ -1,7 +1,13 @@
 """What stands beside the links: house rules, own parts, devices; and variants of a link."""
 
+import re
+import time
+
 from playwright.sync_api import Page, expect
 
+from bench.plans import big_plan
+from passerelle.core.working import Work
+from passerelle.formats.planfile import write_plan
 from tests.browser.test_light import answer, open_link
 
 
@@ -116,3 +122,24 @@ def test_other_ways_stand_under_the_first_with_their_reason(page: Page):
     card.get_by_text("1 other way").click()
     card.get_by_role("button", name="10GBASE-LR at both ends").click()
     expect(answer(page)).to_contain_text("Works")
+
+
+def test_long_work_shows_how_far_it_is_and_can_be_stopped(page: Page, monkeypatch, tmp_path):
+    step = Work.step
+
+    def slowly(self: Work, what: str, done: int, of: int) -> None:
+        time.sleep(0.1)
+        step(self, what, done, of)
+
+    page.goto("/plans/1")
+    expect(answer(page)).to_be_visible()
+    file = tmp_path / "many.passerelle.json"
+    file.write_bytes(write_plan(big_plan(2000)))
+    monkeypatch.setattr(Work, "step", slowly)
+    page.get_by_label("Plan file").set_input_files(file)
+    strip = page.get_by_role("status").filter(has_text=re.compile(r"\d+ of 2000"))
+    expect(strip).to_be_visible()
+    page.get_by_role("button", name="Stop").click()
+    expect(page.get_by_text("Stopped: nothing was stored.")).to_be_visible()
+    expect(page).to_have_url(re.compile("/plans/1"))
+    assert len(page.request.get("/api/plans").json()) == 1

@@ -54,6 +54,29 @@ def test_an_acknowledged_change_survives_a_power_cut(folder):
     store.close()
 
 
+def test_a_folder_that_cannot_be_written_to_is_read_all_the_same(folder, monkeypatch):
+    Store(folder).close()
+    before = {one.name: one.read_bytes() for one in folder.iterdir()}
+    monkeypatch.setattr(store_module.os, "access", lambda _, how: how != os.W_OK)  # root may write everywhere
+    store = Store(folder)
+    plans = Plans(store)
+    assert plans.held(1).plan == demo_plan()
+    assert plans.check(plans.held(1)).links
+    with pytest.raises(StoreError, match="cannot be written to: nothing was stored"):
+        plans.change(1, [Put(Place("Shed"))], Author("w", 1), "Add")
+    with pytest.raises(DBAPIError, match="readonly"), store.engine.connect() as connection:
+        connection.exec_driver_sql("DELETE FROM thing")
+    store.close()
+    assert {one.name: one.read_bytes() for one in folder.iterdir()} == before
+
+
+def test_an_older_database_in_such_a_folder_is_refused(folder, monkeypatch):
+    with sqlite3.connect(folder / FILE_NAME) as connection:
+        connection.execute("UPDATE alembic_version SET version_num = '0001'")
+    monkeypatch.setattr(store_module.os, "access", lambda _, how: how != os.W_OK)
+    assert "older Passerelle" in refused(folder)
+
+
 def test_what_is_stored_is_readable_by_its_owner_alone(folder):
     Files(folder).put(b"\x89PNG\r\n\x1a\n")
     store = Store(folder)

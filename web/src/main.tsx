@@ -9,6 +9,7 @@ import { newPlan, usePlans } from "./api/plan";
 import { NoticeProvider, useNotice } from "./app/notice";
 import { SettingsProvider } from "./app/settings";
 import { PlanShell } from "./app/Shell";
+import { WorkStrip } from "./app/WorkStrip";
 import { system } from "./theme";
 import { Devices } from "./views/beside/Devices";
 import { FieldGuide } from "./views/beside/FieldGuide";
@@ -62,6 +63,7 @@ createRoot(document.getElementById("root")!).render(
       <ChakraProvider value={system}>
         <QueryClientProvider client={queries}>
           <NoticeProvider>
+            <WorkStrip />
             <BrowserRouter>
               <Routes>
                 <Route path="/" element={<FirstPlan />} />

@@ -15,6 +15,7 @@ from passerelle.core.choice.weights import weights_for
 from passerelle.core.plan.plan import Plan
 from passerelle.core.refused import Refused
 from passerelle.core.tables import STANDARD
+from passerelle.core.working import Stopped, steps
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.needsfile import COLUMNS, read_needs
 from passerelle.plans import choosing
@@ -52,9 +53,11 @@ def best(ctx: Ctx, plan_id: Number, body: choice.BestBody) -> list[choice.BestVi
     """The first option that can be planned, for each of a few needs."""
     world = asking.world(ctx, plan_id)
     found = []
-    for model in body.needs:
+    for model in steps("Weighing needs", body.needs, each=1):
         try:
             options = find(need_of(model, world), world)
+        except Stopped:
+            raise
         except Refused as refused:
             found.append(choice.BestView(key=None, total=None, margin_db=None, reason=str(refused)))
             continue

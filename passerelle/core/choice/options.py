@@ -15,6 +15,7 @@ from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.strands import StrandError
+from passerelle.core.working import steps
 
 from .bill import Second, Taken, bill_of, second_cable
 from .candidates import candidates
@@ -126,7 +127,7 @@ def find(need: SiteNeed, world: World, *, with_growth: bool = True) -> Found:
     layer = Layer(need, world)
     judged = [
         one if isinstance(one, RuledOut) else _judged(one, need, world, layer)
-        for one in candidates(need, world)
+        for one in steps("Judging options", tuple(candidates(need, world)), each=1)
     ]
     judged += [_with_copper(one, need, world) for one in copper_for(need, world, layer.outdoors())]
     offered = [one for one in judged if isinstance(one, Option)]

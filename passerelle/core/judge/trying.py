@@ -7,6 +7,7 @@ from dataclasses import replace
 from passerelle.core.many import many_things
 from passerelle.core.plan.house_rules import LINK_RULES, HouseRules, link_rules
 from passerelle.core.plan.links import alike_key
+from passerelle.core.working import steps
 
 from .check import LinkCheck, check_link
 from .findings import Finding
@@ -39,7 +40,7 @@ def tried(now: PlanCheck, rules: HouseRules) -> Counts:
     verdicts: Counter[str] = Counter()
     found = _open(one.finding for one in beside.findings)
     with many_things():
-        for planned in plan.links:
+        for planned in steps("Judging links by other rules", plan.links):
             key = alike_key(planned)
             if key not in alone:
                 link = now.alone[planned.id].budget.link

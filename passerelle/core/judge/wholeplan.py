@@ -16,6 +16,7 @@ from passerelle.core.plan.plan import EMPTY, KEYS, Plan
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.whole import plant_of
 from passerelle.core.refused import Refused
+from passerelle.core.working import steps
 
 from .about import About
 from .backbone import check_plant
@@ -111,7 +112,7 @@ def _links(
     ties: dict[str, Ties] = {}
     alike: dict[Hashable, LinkCheck] = {}
     changed = False
-    for at, planned in enumerate(plan.links):
+    for at, planned in enumerate(steps("Judging links", plan.links)):
         key = planned.id
         if same_rules and _as_judged(planned, site, known):
             alone[key], ties[key] = known.alone[key], known.ties[key]

@@ -9,6 +9,7 @@ from typing import Any
 from passerelle.core.refused import Refused, quoted
 from passerelle.core.tables import STANDARD
 from passerelle.core.tables.site import CABLE_TYPES
+from passerelle.core.working import steps
 
 from . import sense
 from .backbone import Closure, Place
@@ -34,7 +35,7 @@ def agree(plan: Plan, touched: Collection[str] | None = None) -> None:
             continue
         if kind in NAMED and len(things.by_name) < len(things):
             raise _twice(key, things)
-        for at, thing in enumerate(things):
+        for at, thing in enumerate(steps("Comparing names", things)):
             if touched is not None and thing.id not in touched:
                 continue
             try:

@@ -8,14 +8,14 @@ spelling through two methods that return plain data; nothing of a reader is impo
 import unicodedata
 from collections.abc import Callable
 from dataclasses import dataclass, field
-from random import SystemRandom
+from random import Random
 from typing import Annotated, Any, Literal
 
 from annotated_types import Ge, Gt, Le, Len, Predicate
 
 from passerelle.core.tables import STANDARD
 
-_RANDOM = SystemRandom()
+_RANDOM = Random()
 MAX_NAME = 120
 MAX_DB = 100.0
 MAX_LENGTH_M = 200_000.0

@@ -15,6 +15,7 @@ from passerelle.core.plan.things import Things
 from passerelle.core.refused import Refused, quoted
 from passerelle.core.tables import Tables
 from passerelle.core.tables.site import CABLE_TYPES, CableType
+from passerelle.core.working import steps
 
 from .model import Plant
 from .strands import StrandError
@@ -122,7 +123,7 @@ def filled(plan: Plan, site: Site, only: Iterable[str] | None = None) -> Plan:
     plant = plant_of(plan)
     ids = list(plan.links.by_id)
     changed: list[PlannedLink] = []
-    for link_id in ids if only is None else only:
+    for link_id in steps("Following cables", ids) if only is None else only:
         link = plan.links.get(link_id)
         if link is None or not hangs_on(link):
             continue

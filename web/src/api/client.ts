@@ -2,6 +2,7 @@
 import createClient, { type Middleware } from "openapi-fetch";
 import { currentWho } from "../app/settings";
 import type { components, paths } from "./schema";
+import { begun, ended, HEADER } from "./working";
 
 type Schemas = components["schemas"];
 export type PlanInfo = Schemas["PlanInfo"];
@@ -63,7 +64,14 @@ const signed: Middleware = {
   onRequest({ request }) {
     const who = currentWho();
     if (who) request.headers.set("x-passerelle-who", encodeURIComponent(who));
+    request.headers.set(HEADER, begun());
     return request;
+  },
+  onResponse({ request }) {
+    ended(request.headers.get(HEADER));
+  },
+  onError({ request }) {
+    ended(request.headers.get(HEADER));
   },
 };
 

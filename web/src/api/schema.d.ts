@@ -1496,6 +1496,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/work/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getwork
+         * @description How far the request of this token is; nothing where it is answered.
+         */
+        get: operations["getWork"];
+        put?: never;
+        post?: never;
+        /**
+         * Stopwork
+         * @description Ask the request of this token to stop. It is refused then, unless its change is stored.
+         */
+        delete: operations["stopWork"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5610,6 +5634,20 @@ export interface components {
              */
             published: number;
         };
+        /**
+         * WorkView
+         * @description Work under way. of : 0 where the number of steps is not known. kept : it is stored.
+         */
+        WorkView: {
+            /** What */
+            what: string;
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Kept */
+            kept: boolean;
+        };
     };
     responses: never;
     parameters: never;
@@ -9188,6 +9226,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["IdentifiedView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getWork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkView"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stopWork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkView"] | null;
                 };
             };
             /** @description Not Found */

@@ -1,0 +1,1 @@
+"""Long work: how far it is, and stopping it."""
