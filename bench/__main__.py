@@ -29,6 +29,7 @@ from passerelle.plans.store import Store
 from .backbone import backbone_figures, map_frames
 from .browser import edit_to_verdict
 from .choice import choice_figures
+from .growth import growth_figures
 from .plans import plan_figures
 from .strands import strands_ms, thousand_trunks
 
@@ -139,6 +140,7 @@ def main() -> int:
         **backbone_figures(timed),
         **choice_figures(timed),
         **plan_figures(timed),
+        **growth_figures(timed),
         "map of that plan while it is dragged, frames a second": frames,
     }
     if "--json" in sys.argv:

@@ -1,6 +1,7 @@
 """A stored plan in memory: what is there at one revision, ready for the core."""
 
 import json
+from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from typing import Any
@@ -10,7 +11,7 @@ from sqlalchemy.orm import Session
 
 from passerelle.core.light.site import Site, site_of
 from passerelle.core.many import many_things
-from passerelle.core.plan.facts import AnyFact, Facts, noted
+from passerelle.core.plan.facts import AnyFact, AnyFactType, Facts, noted
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.plan import KEYS, TYPES, Plan, name_of
 from passerelle.core.plan.references import names_any
@@ -75,20 +76,24 @@ class Held:
 
 def seen_plan(plan: Plan, facts: Facts, earlier: Held | None) -> Plan:
     """The plan with what was found of its cables' strands."""
-    strands = [fact for fact in facts.standing if fact.kind == "strand"]
-    if not strands:
+    if not facts.all:
         return plan
-    about = {fact.about.id for fact in strands}
+    same = earlier is not None and earlier.facts is facts
+    if earlier is not None and same and earlier.plan.cables is plan.cables:
+        return plan.having("cable", earlier.seen.cables)
+    strands: dict[str, list[AnyFactType]] = defaultdict(list)
+    for fact in facts.standing:
+        if fact.kind == "strand":
+            strands[fact.about.id].append(fact)
     changed = []
-    for cable_id in about:
+    for cable_id, found in strands.items():
         cable = plan.cables.get(cable_id)
         if cable is None:
             continue
-        same = earlier is not None and earlier.facts is facts
         if earlier is not None and same and earlier.plan.cables.get(cable_id) is cable:
             changed.append(earlier.seen.cables.by_id[cable_id])
             continue
-        notes = noted(cable, strands)
+        notes = noted(cable, found)
         changed.append(cable if notes == cable.strand_notes else replace(cable, strand_notes=notes))
     return plan.having("cable", plan.cables.put_all(changed)) if changed else plan
 

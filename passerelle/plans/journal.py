@@ -61,6 +61,21 @@ def head(session: Session, plan_id: int, who: str | None = None) -> Revision | N
     return session.scalars(query.order_by(Revision.number.desc()).limit(1)).one_or_none()
 
 
+def next_steps(session: Session, plan_id: int, who: str) -> tuple[str | None, str | None]:
+    """What one person's undo and redo would take up, as it was noted."""
+    mine = select(Revision.undo_next, Revision.redo_next).where(
+        Revision.plan_id == plan_id, Revision.who == who
+    )
+    head = session.execute(mine.order_by(Revision.number.desc()).limit(1)).one_or_none()
+    if head is None:
+        return None, None
+    of = select(Revision.number, Revision.what).where(
+        Revision.plan_id == plan_id, Revision.number.in_([one or 0 for one in head])
+    )
+    said = {row.number: row.what for row in session.execute(of)}
+    return said.get(head.undo_next or 0), said.get(head.redo_next or 0)
+
+
 def fresh(session: Session, held: Held, ids: Iterable[str], base: int) -> None:
     """Refuse a change of things that have changed since its author saw them.
 
@@ -109,10 +124,9 @@ def write(
                 continue
             places = _placed(kind, held, new, positions)
             both = [*new.by_id, *(k for k in old.by_id if k not in new)]
-            for key in working.steps("Writing", both):
-                moved = key in places and places[key] != held.positions.get(key)
-                if key not in touched and not moved:
-                    continue
+            was = held.positions
+            done = [k for k in both if k in touched or (k in places and places[k] != was.get(k))]
+            for key in working.steps("Writing", done):
                 things = old.get(key), new.get(key)
                 rows += _thing(session, held, made, kind, key, things, places.get(key))
             positions.update(places)

@@ -189,15 +189,11 @@ class Plans:
     def next_steps(self, plan_id: int, who: str) -> tuple[str | None, str | None]:
         """What undo would take back, and what redo would do again, for one person."""
         with self.store.reading() as session:
-            head = journal.head(session, plan_id, who)
-            if head is None:
-                return None, None
-            back = journal.revision(session, plan_id, head.undo_next)
-            again = journal.revision(session, plan_id, head.redo_next)
-            return (
-                back.what.removeprefix("Redo: ") if back else None,
-                again.what.removeprefix("Undo: ") if again else None,
-            )
+            back, again = journal.next_steps(session, plan_id, who)
+        return (
+            back.removeprefix("Redo: ") if back else None,
+            again.removeprefix("Undo: ") if again else None,
+        )
 
     def undo(self, plan_id: int, author: Author) -> Changed:
         """Take back the newest change of this person that is not yet taken back."""

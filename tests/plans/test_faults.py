@@ -57,7 +57,9 @@ def test_an_acknowledged_change_survives_a_power_cut(folder):
 def test_a_folder_that_cannot_be_written_to_is_read_all_the_same(folder, monkeypatch):
     Store(folder).close()
     before = {one.name: one.read_bytes() for one in folder.iterdir()}
-    monkeypatch.setattr(store_module.os, "access", lambda _, how: how != os.W_OK)  # root may write everywhere
+    monkeypatch.setattr(
+        store_module.os, "access", lambda _, how: how != os.W_OK
+    )  # root may write everywhere
     store = Store(folder)
     plans = Plans(store)
     assert plans.held(1).plan == demo_plan()

@@ -11,8 +11,7 @@ from passerelle.api.plans.schemas import RulesBody
 from passerelle.core.judge.findings import Finding, finding
 from passerelle.core.judge.rules import Verdict
 from passerelle.core.judge.together import ties_of
-from passerelle.core.judge.trying import Counts, counted, tried
-from passerelle.core.judge.wholeplan import PlanCheck
+from passerelle.core.judge.trying import Counts, Trials
 from passerelle.core.light.link import Link
 from passerelle.core.light.own import check_own, doubts_about
 from passerelle.core.many import many_things
@@ -20,6 +19,7 @@ from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.plan.plan import Plan
 from passerelle.core.tables import STANDARD
+from passerelle.core.working import steps
 from passerelle.formats import documents
 
 from . import schemas as beside
@@ -27,7 +27,7 @@ from . import schemas as beside
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["beside the links"])
 KINDS = get_args(Verdict)
 MOST_TRIED = 500
-"""Plans with more links try house rules one at a time, as they are chosen."""
+"""Plans with more links that are not alike try house rules one at a time, as they are chosen."""
 
 
 def _verdicts(counts: Counts) -> common.VerdictCounts:
@@ -37,8 +37,8 @@ def _verdicts(counts: Counts) -> common.VerdictCounts:
 @router.post("/house-rules/preview", name="previewHouseRules")
 def preview_rules(ctx: Ctx, plan_id: Number, body: RulesBody) -> beside.RulesPreview:
     """How many links would have each verdict under other house rules; nothing is stored."""
-    now = judged(ctx, plan_id).check
-    before, after = counted(now), tried(now, body.house_rules)
+    trials = Trials(judged(ctx, plan_id).check)
+    before, after = trials.standing(), trials.of(body.house_rules)
     return beside.RulesPreview(before=_verdicts(before), after=_verdicts(after))
 
 
@@ -46,20 +46,19 @@ def preview_rules(ctx: Ctx, plan_id: Number, body: RulesBody) -> beside.RulesPre
 def effects(ctx: Ctx, plan_id: Number) -> beside.Effects:
     """What each school would make of this plan, each switched by itself."""
     now = judged(ctx, plan_id).check
-    count = len(now.alone)
-    if count > MOST_TRIED:
+    trials, count = Trials(now), len(now.alone)
+    if trials.kinds > MOST_TRIED:
         return beside.Effects(tried=[], links=count)
-    found = [
-        _effect(now, school.key, value) for school in STANDARD.schools for value in school.tried
-    ]
+    values = [(school.key, value) for school in STANDARD.schools for value in school.tried]
+    found = [_effect(trials, *one) for one in steps("Trying house rules", values, each=1)]
     return beside.Effects(tried=found, links=count)
 
 
-def _effect(now: PlanCheck, key: str, value: str | float | int) -> beside.SchoolEffect:
-    plan: Plan = now.plan
+def _effect(trials: Trials, key: str, value: str | float | int) -> beside.SchoolEffect:
+    plan: Plan = trials.now.plan
     raw = documents.whole(HouseRules, plan.house_rules) | {key: None if value == "" else value}
     rules = documents.of_raw(HouseRules, raw)
-    found = tried(now, rules)
+    found = trials.of(rules)
     severities = found[1]
     return beside.SchoolEffect(
         key=key,

@@ -91,8 +91,8 @@ def touched_by(before: Plan, after: Plan) -> frozenset[str]:
         old, new = before.things(kind), after.things(kind)
         if old is new:
             continue
-        found |= {key for key, one in new.by_id.items() if old.get(key) is not one}
-        found |= {key for key in old.by_id if key not in new}
+        found.update(new.differing(old))
+        found |= old.by_id.keys() - new.by_id.keys()
     if (before.name, before.house_rules, before.x) != (after.name, after.house_rules, after.x):
         found.add(after.id)
     return frozenset(found)
@@ -284,7 +284,10 @@ def _let_go(user: Any, kind: str, name: str) -> Any | None:
 
 def _to_fill(before: Plan, after: Plan) -> list[str]:
     """Links whose cables or shared parts are not as they were: those are filled anew."""
-    names = {one.name for one in after.shared_parts if before.shared_parts.get(one.id) is not one}
+    names = {
+        after.shared_parts.by_id[one].name
+        for one in after.shared_parts.differing(before.shared_parts)
+    }
     found = {link.id for link in after.links if names and names_any(link, "shared part", names)}
     same = all(
         before.things(kind) is after.things(kind)
@@ -302,7 +305,13 @@ def _on_changed_cables(before: Plan, after: Plan) -> list[str]:
         for cable in after.cables
         if before.cables.get(cable.id) is not cable or ways.intersection(cable.route)
     }
-    return [link.id for link in after.links if names_any(link, "cable", cables)]
+    if not cables:
+        return []
+    return [
+        link.id
+        for link in after.links
+        if any(isinstance(part, Segment) and part.cable in cables for part in link.path)
+    ]
 
 
 def _links_hold(
@@ -314,7 +323,8 @@ def _links_hold(
         or site.devices is not known.devices
         or site.modules is not known.modules
     )
-    for link in after.links:
+    concerned = after.links if beside else [one for one in after.links if one.id in touched]
+    for link in concerned:
         mine = link.id in touched
         if not mine and not (beside and _names_beside(link)):
             continue

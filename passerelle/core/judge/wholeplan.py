@@ -4,8 +4,9 @@ An answer remembers what it was made from, so that after a change only what chan
 something that changed, is judged again.
 """
 
-from collections.abc import Hashable, Iterable, Iterator, Mapping
+from collections.abc import Hashable, Iterable, Mapping
 from dataclasses import dataclass, field, replace
+from typing import Any
 
 from passerelle.core.light.link import Link
 from passerelle.core.light.site import BARE_SITE, Site, link_of, site_of
@@ -84,8 +85,8 @@ def check(plan: Plan, earlier: PlanCheck | None = None) -> PlanCheck:
         and site.tables is known.site.tables
     )
     with many_things():
-        alone, ties, changed = _links(plan, site, known, same_rules)
-    same_ties = not changed and len(ties) == len(known.ties)
+        stale = _stale(plan, site, known) if same_rules else list(plan.links.by_id)
+        alone, ties, same_ties = _links(plan, site, known, stale)
     same_ends = site.devices is known.site.devices and site.spares == known.site.spares
     if same_ties and same_ends and plan.house_rules == known.plan.house_rules:
         among = known.together
@@ -99,34 +100,40 @@ def check(plan: Plan, earlier: PlanCheck | None = None) -> PlanCheck:
     unmoved = about is known.backbone and among is known.together
     shown = known.shown if unmoved else _with_backbone(among, about)
     made = PlanCheck(plan, site, plant, alone, ties, among, about, shown)
-    moved = _moved(made, known)
-    whole = {key: one for key, one in known._whole.items() if key not in moved and key in alone}
+    moved = _moved(made, known, stale)
+    whole = known._whole.copy()
+    for key in moved | (known.alone.keys() - alone.keys()):
+        whole.pop(key, None)
     return replace(made, changed=frozenset(moved), _whole=whole)
 
 
 def _links(
-    plan: Plan, site: Site, known: PlanCheck, same_rules: bool
+    plan: Plan, site: Site, known: PlanCheck, stale: list[str]
 ) -> tuple[dict[str, LinkCheck], dict[str, Ties], bool]:
-    """Each link by itself, its ties, and whether any ties are not as they were."""
-    alone: dict[str, LinkCheck] = {}
-    ties: dict[str, Ties] = {}
-    alike: dict[Hashable, LinkCheck] = {}
-    changed = False
-    for at, planned in enumerate(steps("Judging links", plan.links)):
-        key = planned.id
-        if same_rules and _as_judged(planned, site, known):
+    """Each link by itself, its ties, and whether all ties are as they were.
+
+    stale : ids of those that are judged; the others are taken from what is known.
+    """
+    order = list(plan.links.by_id)
+    same = order == list(known.alone)
+    alone: dict[str, Any] = dict(known.alone if same else dict.fromkeys(order))
+    ties: dict[str, Any] = dict(known.ties if same else dict.fromkeys(order))
+    if not same:
+        for key in known.alone.keys() & alone.keys():
             alone[key], ties[key] = known.alone[key], known.ties[key]
-            continue
+    alike: dict[Hashable, LinkCheck] = {}
+    for key in steps("Judging links", stale):
+        planned = plan.links.by_id[key]
         try:
             link = link_of(planned, site)
             alone[key] = _judged(link, planned, plan, site, alike)
         except Refused as refused:
-            raise refused.below(f"links[{at}]") from None
+            raise refused.below(f"links[{order.index(key)}]") from None
         fresh = ties_of(link)
         was = known.ties.get(key)
         ties[key] = was if was == fresh else fresh
-        changed = changed or was != fresh
-    return alone, ties, changed or list(ties) != list(known.ties)
+        same = same and was == fresh
+    return alone, ties, same
 
 
 def _judged(
@@ -146,17 +153,22 @@ def _judged(
     return found
 
 
-def _as_judged(planned: PlannedLink, site: Site, known: PlanCheck) -> bool:
-    """Whether a link, and what its ends name, is what the earlier check looked at."""
-    if known.plan.links.get(planned.id) is not planned:
-        return False
-    if site.devices is not known.site.devices or site.modules is not known.site.modules:
-        for end in (planned.a, planned.b):
-            part = end.module.part if end.module is not None else None
-            if site.devices.get(end.device or "") is not known.site.devices.get(end.device or ""):
-                return False
-            if site.modules.get(part or "") is not known.site.modules.get(part or ""):
-                return False
+def _stale(plan: Plan, site: Site, known: PlanCheck) -> list[str]:
+    """Links that, or whose ends' devices and modules, are not what the earlier check saw."""
+    stale = plan.links.differing(known.plan.links)
+    if site.devices is known.site.devices and site.modules is known.site.modules:
+        return stale
+    seen = set(stale)
+    return [one.id for one in plan.links if one.id in seen or not _same_ends(one, site, known)]
+
+
+def _same_ends(planned: PlannedLink, site: Site, known: PlanCheck) -> bool:
+    for end in (planned.a, planned.b):
+        part = end.module.part if end.module is not None else None
+        if site.devices.get(end.device or "") is not known.site.devices.get(end.device or ""):
+            return False
+        if site.modules.get(part or "") is not known.site.modules.get(part or ""):
+            return False
     return True
 
 
@@ -180,16 +192,15 @@ def _with_backbone(found: Together, about: Iterable[About]) -> Together:
     return Together({key: tuple(said) for key, said in by_link.items()}, found.plan)
 
 
-def _moved(made: PlanCheck, known: PlanCheck) -> set[str]:
+def _moved(made: PlanCheck, known: PlanCheck, judged: Iterable[str]) -> set[str]:
     """Links whose answer is another than before, or that were not there before."""
-    return set(_fresh(made, known)) | {
-        key
-        for key in {*made.shown.by_link, *known.shown.by_link}
-        if key in made.alone and made.shown.by_link.get(key) != known.shown.by_link.get(key)
+    if made.shown is known.shown:
+        return set(judged)
+    return {
+        *judged,
+        *(
+            key
+            for key in {*made.shown.by_link, *known.shown.by_link}
+            if key in made.alone and made.shown.by_link.get(key) != known.shown.by_link.get(key)
+        ),
     }
-
-
-def _fresh(made: PlanCheck, known: PlanCheck) -> Iterator[str]:
-    for key, one in made.alone.items():
-        if known.alone.get(key) is not one:
-            yield key

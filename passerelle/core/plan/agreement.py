@@ -35,14 +35,14 @@ def agree(plan: Plan, touched: Collection[str] | None = None) -> None:
             continue
         if kind in NAMED and len(things.by_name) < len(things):
             raise _twice(key, things)
-        for at, thing in enumerate(steps("Comparing names", things)):
-            if touched is not None and thing.id not in touched:
-                continue
+        looked = things if touched is None else [one for one in things if one.id in touched]
+        for thing in steps("Comparing names", looked):
             try:
                 sense.check(thing)
                 for path, reason in _strange(plan, kind, thing):
                     raise Refused(path, reason)
             except Refused as refused:
+                at = list(things.by_id).index(thing.id)
                 raise refused.below(f"{key}[{at}]") from None
     if touched is None or any(one in plan.places for one in touched):
         _one_unit(plan)

@@ -110,18 +110,22 @@ class _Branch:
 
 
 @cache
-def _tree(kind: type) -> _Branch:
+def _tree(kind: type, of: str | None = None) -> _Branch:
     root = _Branch()
     for reference in references(kind):
-        root.add(reference.steps, reference.names)
+        if of is None or reference.names.kind == of:
+            root.add(reference.steps, reference.names)
     return root
 
 
-def named(thing: Any) -> list[tuple[Where, Names, str]]:
-    """Each name that a thing holds: the steps to where it stands, what it names, the name."""
+def named(thing: Any, of: str | None = None) -> list[tuple[Where, Names, str]]:
+    """Each name that a thing holds: the steps to where it stands, what it names, the name.
+
+    of : only names of things of this kind.
+    """
     found: list[tuple[Where, Names, str]] = []
     kind: type = type(thing)
-    _tree(kind).collect(thing, (), found)
+    _tree(kind, of).collect(thing, (), found)
     return found
 
 
@@ -133,12 +137,12 @@ def path_of(where: Where) -> str:
 
 def names_any(thing: Any, kind: str, names: set[str]) -> bool:
     """Whether a thing names one of these things of a kind."""
-    return any(of.kind == kind and name in names for _, of, name in named(thing))
+    return any(name in names for _, _, name in named(thing, kind))
 
 
 def needs_any(thing: Any, kind: str, names: set[str]) -> bool:
     """Whether a thing cannot be without one of these things of a kind."""
-    return any(of.needed and of.kind == kind and name in names for _, of, name in named(thing))
+    return any(of.needed and name in names for _, of, name in named(thing, kind))
 
 
 _GONE = object()

@@ -69,6 +69,11 @@ class Things(Generic[T]):
         """The thing of a name."""
         return self.by_name.get(name)
 
+    def differing(self, other: "Things[T]") -> list[str]:
+        """Ids of the things here that are other ones there, or not there at all."""
+        there = other._by_id
+        return [key for key, one in self._by_id.items() if there.get(key) is not one]
+
     def put(self, thing: T) -> "Things[T]":
         """With this thing in place of the one of its id, or at the end."""
         return self._of({**self._by_id, thing.id: thing})

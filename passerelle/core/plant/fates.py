@@ -56,23 +56,31 @@ class Outage:
     weakened: tuple[str, ...] = ()
 
 
-def _groups(plant: Plant, gone: tuple[LinkUse, ...]) -> tuple[tuple[str, ...], tuple[str, ...]]:
-    names = {link.name for link in gone}
+Members = dict[str, dict[str, frozenset[str]]]
+"""By the name of a link: its groups, each with the names of those of its links that are there."""
+
+
+def _members(plant: Plant) -> Members:
     known = {link.name for link in plant.links}
-    lost, weak = [], []
+    found: Members = defaultdict(dict)
     for group in plant.groups.values():
-        members = known.intersection(group.links)
-        if members and members <= names:
-            lost.append(group.name)
-        elif members & names:
-            weak.append(group.name)
-    return tuple(lost), tuple(weak)
+        members = frozenset(known.intersection(group.links))
+        for name in members:
+            found[name][group.name] = members
+    return found
 
 
-def outage(plant: Plant, element: Element, gone: tuple[LinkUse, ...] | None = None) -> Outage:
+def _outage(element: Element, gone: tuple[LinkUse, ...], members: Members) -> Outage:
+    names = {link.name for link in gone}
+    hit = {group: of for name in sorted(names) for group, of in members.get(name, {}).items()}
+    lost = tuple(group for group, of in hit.items() if of <= names)
+    weak = tuple(group for group, of in hit.items() if not of <= names)
+    return Outage(*element, gone, lost, weak)
+
+
+def outage(plant: Plant, element: Element) -> Outage:
     """What the failure of one element takes down."""
-    links = dark(plant).get(element, ()) if gone is None else gone
-    return Outage(*element, links, *_groups(plant, links))
+    return _outage(element, dark(plant).get(element, ()), _members(plant))
 
 
 def single_points(plant: Plant) -> tuple[Outage, ...]:
@@ -80,7 +88,8 @@ def single_points(plant: Plant) -> tuple[Outage, ...]:
 
     A place where links end takes down its own links by nature; it is listed all the same.
     """
-    found = [outage(plant, element, links) for element, links in dark(plant).items()]
+    members = _members(plant)
+    found = [_outage(element, links, members) for element, links in dark(plant).items()]
     return tuple(
         sorted(found, key=lambda o: (-len(o.groups), -len(o.links), o.sort != TRENCH, o.name))
     )

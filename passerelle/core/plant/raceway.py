@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 from passerelle.core.plan.backbone import Pathway
 from passerelle.core.tables.site import FILLS, JAM_FROM, JAM_TO, TRAY, Fill
@@ -121,6 +122,7 @@ def lie(inner_mm: float, sizes_mm: tuple[float, ...]) -> tuple[Lying, ...]:
     return tuple(found[at] for at in range(len(sizes_mm)))
 
 
+@lru_cache(4096)
 def free_bore_mm(inner_mm: float, sizes_mm: tuple[float, ...]) -> float:
     """The widest round thing that still passes beside the cables, as they lie. [mm]"""
     taken = [(p.x_mm, p.y_mm, p.od_mm / 2) for p in lie(inner_mm, sizes_mm) if p.fits]

@@ -1,18 +1,21 @@
 """House rules that are only tried are counted as if they were stored and the plan judged anew."""
 
+from collections import Counter
 from dataclasses import fields, replace
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from passerelle.core.judge.check import check_link
-from passerelle.core.judge.trying import counted, tried
+from passerelle.core.judge.trying import Trials
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.plan.house_rules import LINK_RULES, HouseRules, link_rules
+from passerelle.core.plan.things import Things
 from passerelle.demo_data import demo_plan
 
 PLAN = demo_plan()
 NOW = check(PLAN)
+TRIALS = Trials(NOW)
 changes = st.fixed_dictionaries(
     {},
     optional={
@@ -29,18 +32,39 @@ changes = st.fixed_dictionaries(
 )
 
 
+def counted(made):
+    """Every link and finding counted, one after the other."""
+    said = [one.finding for one in made.findings]
+    said += [one for link in made.links for one in link.findings]
+    open_ones = [one.rule.severity for one in said if one.explained_by is None]
+    return Counter(link.verdict for link in made.links), Counter(open_ones)
+
+
 @settings(max_examples=25, deadline=None)
 @given(changes)
 def test_trying_and_storing_count_the_same(change):
     rules = replace(PLAN.house_rules, **change)
-    assert tried(NOW, rules) == counted(check(replace(PLAN, house_rules=rules)))
+    assert TRIALS.of(rules) == counted(check(replace(PLAN, house_rules=rules)))
+
+
+def test_links_that_are_alike_are_judged_once_and_counted_each():
+    assert TRIALS.kinds < len(PLAN.links)
+    assert TRIALS.standing() == counted(NOW)
+    twice = [
+        replace(one, id=f"again{at}", name=f"{one.name}, again")
+        for at, one in enumerate(PLAN.links)
+    ]
+    now = check(replace(PLAN, links=Things([*PLAN.links, *twice])))
+    trials = Trials(now)
+    assert trials.kinds == TRIALS.kinds
+    assert trials.standing() == counted(now)
 
 
 def test_counting_leaves_out_what_another_finding_explains():
     said = [one for link in NOW.links for one in link.findings]
     echoes = [one for one in said if one.explained_by is not None]
     assert echoes  # the demo shows some
-    verdicts, found = counted(NOW)
+    verdicts, found = TRIALS.standing()
     plan_wide = [one.finding for one in NOW.findings]
     assert sum(found.values()) == len(said) - len(echoes) + len(plan_wide)
     assert sum(verdicts.values()) == len(PLAN.links)
