@@ -1,4 +1,4 @@
-"""Ten times the links: what grows how; edits as the server does them; what a change leaves behind."""
+"""Ten times the links, and what grows how; edits as the server does them; what they leave."""
 
 import tempfile
 import time
@@ -181,7 +181,7 @@ def growth_figures(timed: Timed) -> dict[str, float]:
         found[f"{name} at 5000 links, s"] = large
         found[f"{name}, 500 to 5000 links, times (10 is linear)"] = large / small
     ten = ten_times(site)
-    small, large = (timed(lambda s=s: single_points(s), 3) for s in (site, ten))  # type: ignore[misc]
+    small, large = (timed(lambda s=s: single_points(s), 3) for s in (site, ten))
     found["what fails together at 10000 links, s"] = large
     found["what fails together, 1000 to 10000 links, times (10 is linear)"] = large / small
     with stored(plans[SMALL]) as (ctx, held):

@@ -36,6 +36,11 @@ def test_what_goes_dark():
     assert names(outage(SITE, ("place", "M"))) == {"main", "shed"}
 
 
+def test_each_single_point_is_the_outage_of_its_element():
+    for one in single_points(SITE):
+        assert one == outage(SITE, (one.sort, one.name))
+
+
 def test_single_points_are_listed_worst_first():
     first = single_points(SITE)[0]
     assert (first.name, first.groups, len(first.links)) == ("A", ("pair",), 3)
