@@ -34,8 +34,10 @@ from .plans import plan_figures
 from .strands import strands_ms, thousand_trunks
 
 RULES = HouseRules()
+_GLASS = STANDARD.window("OS2", 1310)
+assert _GLASS is not None
 ROWS = {
-    "glass": STANDARD.window("OS2", 1310).worst_case_db_per_km,
+    "glass": _GLASS.worst_case_db_per_km,
     "adapter": STANDARD.mated_pairs["LC", "standard"].worst_case_db,
     "fusion": STANDARD.splices["fusion"].worst_case_db,
 }

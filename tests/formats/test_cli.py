@@ -36,8 +36,8 @@ def test_check_reads_standard_input_and_says_1_for_a_plan_with_faults(capsys, mo
     monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(write_plan(demo_plan()))))
     assert main(["check", "-"]) == 1
     out = capsys.readouterr().out
-    assert "27 of 66 links would come up" in out
-    assert "stop: light.overload" in out
+    assert "28 of 66 links would come up" in out
+    assert "warn: light.overload" in out
 
 
 @pytest.mark.parametrize("name", ["no-such-file", ".", "broken"])

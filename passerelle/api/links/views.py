@@ -3,9 +3,10 @@
 from passerelle.api import common
 from passerelle.core.judge.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck
 from passerelle.core.judge.findings import Finding
-from passerelle.core.judge.levels import EXACT, uncertain_figures
+from passerelle.core.judge.levels import uncertain_figures
 from passerelle.core.judge.mating import receptacle
 from passerelle.core.judge.polarity import is_one_strand
+from passerelle.core.judge.sides import EXACT
 from passerelle.core.light.explain import Explanation
 from passerelle.core.light.link import B, Budget, Direction
 from passerelle.core.light.modules import CUSTOM, Module
@@ -116,9 +117,12 @@ def answer(check: LinkCheck) -> str:
         missing = next((f for f in check.findings if f.rule.id.endswith(".unknown")), None)
         title = missing.rule.title if missing else "a figure that decides is missing"
         return f"Unknown: {title[:1].lower()}{title[1:]}"
+    # Too much light is a warning where an attenuator is the cure; without it nothing is promised.
+    bright = any(f.rule.id == "light.overload" for f in check.findings)
+    works = "Works once less light arrives" if bright else "Works"
     if check.verdict == TIGHT:
-        return f"Works, but tight: {margin:.2f} dB to spare"
-    return f"Works, with {margin:.1f} dB to spare"
+        return f"{works}, but tight: {margin:.2f} dB to spare"
+    return f"{works}, with {margin:.1f} dB to spare"
 
 
 def _detail(check: LinkCheck) -> str:

@@ -14,13 +14,14 @@ from .dispersion import check_dispersion
 from .findings import STOP, Finding, folded, in_order
 from .future import check_future
 from .glass import check_glass
-from .levels import EXACT, check_confidence, check_light, check_loss, check_reach
+from .levels import check_confidence, check_light, check_loss, check_reach
 from .mating import check_mating
 from .multiplexing import check_multiplexers
 from .pairing import check_pairing
 from .polarity import polarity
 from .ports import check_ports
 from .rules import Verdict
+from .sides import EXACT
 from .together import still_true
 
 WORKS: Final = "works"

@@ -10,7 +10,7 @@ from passerelle.core.tables import STANDARD, Application
 from passerelle.core.words import metres
 
 from .findings import Finding, finding
-from .levels import EXACT
+from .sides import EXACT
 
 
 def _kind(strands: int | None, source: str) -> tuple[int, bool]:

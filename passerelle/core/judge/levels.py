@@ -1,19 +1,16 @@
 """reach.*, loss.*, light.*: is it near enough, is the loss small enough, is the light right?"""
 
-from passerelle.core.light.edits import InsertSegment, low_loss_adapters
-from passerelle.core.light.link import ENGINEERED, A, B, Budget, Direction
-from passerelle.core.plan.ends import Side
+from passerelle.core.light.edits import low_loss_adapters
+from passerelle.core.light.link import ENGINEERED, Budget, Direction
 from passerelle.core.plan.house_rules import TYPICAL
-from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import HIGH, STANDARD
 from passerelle.core.words import metres
 
-from .findings import NOTE, WARN, Finding, Remedy, finding
-from .rules import Severity
+from .findings import NOTE, Finding, Remedy, finding
+from .overload import check_overload
+from .sides import EXACT, other_side, where_said
 
 NEAR_SHARE = STANDARD.planning["near_reach_share"]
-EXACT = 1e-9
-"""Sums of decimal figures are compared with this slack, so that 0.1 + 0.2 is 0.3."""
 
 
 def check_reach(budget: Budget) -> list[Finding]:
@@ -143,103 +140,35 @@ def _largest(direction: Direction) -> tuple[int, ...]:
 
 def check_light(budget: Budget) -> list[Finding]:
     """Received power against the receiver's window, and levels that nobody has published."""
-    return _too_weak(budget) + _overload(budget) + _unknown_levels(budget)
-
-
-def _other(side: Side) -> Side:
-    return B if side == A else A
+    return _too_weak(budget) + check_overload(budget) + _unknown_levels(budget)
 
 
 def _too_weak(budget: Budget) -> list[Finding]:
+    """Where no channel limit decides; an average minimum beside one is informative."""
     weak = []
     for direction in budget.directions:
+        if _by_channel(direction):
+            continue
         received, floor = direction.received_min_dbm, direction.receive_min_dbm
         if received is not None and floor is not None and received < floor - EXACT:
             weak.append((floor - received, direction, received, floor))
     if not weak:
         return []
     short, direction, received, floor = max(weak, key=lambda w: w[0])
-    ends = tuple(_other(d.sender) for _, d, _, _ in weak)
+    ends = tuple(other_side(d.sender) for _, d, _, _ in weak)
     message = (
-        f"{received:.2f} dBm can arrive at {_where(ends)}; its receiver needs {floor:.2f} dBm: "
+        f"{received:.2f} dBm can arrive at {where_said(ends)}; its receiver needs {floor:.2f} dBm: "
         f"{short:.2f} dB short."
     )
-    # A published channel limit decides; the receiver's average minimum is then informative.
-    channel = all(d.limit is not None and d.limit.kind == "channel" for _, d, _, _ in weak)
-    if channel:
-        message += " The channel limit decides here; the receiver's average minimum is informative."
-    severity: Severity | None = WARN if channel else None
-    source = direction.receiver.source
-    return [finding("light.too-weak", message, ends=ends, severity=severity, source=source)]
+    return [finding("light.too-weak", message, ends=ends, source=direction.receiver.source)]
 
 
-def _where(ends: tuple[str, ...]) -> str:
-    return "either end" if len(ends) == 2 else f"end {ends[0]}"
+def _by_channel(direction: Direction) -> bool:
+    return direction.limit is not None and direction.limit.kind == "channel"
 
 
-def _overload(budget: Budget) -> list[Finding]:
-    over = []
-    for direction in budget.directions:
-        received, ceiling = direction.received_max_dbm, direction.receive_max_dbm
-        if received is not None and ceiling is not None and received > ceiling + EXACT:
-            over.append((received - ceiling, direction, received, ceiling))
-    if not over:
-        return []
-    excess, direction, received, ceiling = max(over, key=lambda o: o[0])
-    ends = tuple(_other(d.sender) for _, d, _, _ in over)
-    remedy = _attenuator(budget, excess)
-    message = (
-        f"Up to {received:.2f} dBm can arrive at {_where(ends)}; its receiver bears "
-        f"{ceiling:.2f} dBm: {excess:.2f} dB too much."
-    )
-    do = (
-        "No stock attenuator cures this and keeps enough light: use a module made for the distance."
-        if remedy is None
-        else f"{remedy.label}, at each end of a pair, or use a module made for the distance."
-    )
-    return [
-        finding(
-            "light.overload", message, ends=ends, do=do, remedy=remedy,
-            source=direction.receiver.source,
-        )
-    ]  # fmt: skip
-
-
-def _attenuator(budget: Budget, excess_db: float) -> Remedy | None:
-    """The smallest stock attenuator that cures the overload and keeps the floor and the limit.
-
-    It plugs into the receiver at the b end; its own plug adds one mated pair.
-    """
-    parts = budget.link.path.parts
-    last = parts[-1]
-    assert isinstance(last, Segment)
-    plug = last.ends[1]
-    row = budget.tables.mated_pairs.get((plug.family, "standard")) if plug else None
-    if row is None:
-        return None
-    worst = budget.rules.loss_basis != TYPICAL
-    pair_db = row.worst_case_db if worst else row.typical_db
-    for value in STANDARD.stock_attenuators_db:
-        if value < excess_db - EXACT:
-            continue
-        if all(_keeps(d, value + pair_db) for d in budget.directions):
-            edit = InsertSegment(
-                parts[-1].id, "inline", loss_db=value, what=f"attenuator {value:g} dB"
-            )
-            return Remedy(f"Attenuator {value:g} dB at the receiver", (edit,), "part")
-        return None
-    return None
-
-
-def _keeps(direction: Direction, more_db: float) -> bool:
-    margin, received, floor = (
-        direction.margin_db,
-        direction.received_min_dbm,
-        direction.receive_min_dbm,
-    )
-    within_limit = margin is None or margin >= more_db - EXACT
-    above_floor = received is None or floor is None or received - more_db >= floor - EXACT
-    return within_limit and above_floor
+_INFORMATIVE = ("launch minimum", "receiver minimum")
+"""Levels that decide nothing where a channel limit does: some standards state them as OMA only."""
 
 
 def _unknown_levels(budget: Budget) -> list[Finding]:
@@ -248,10 +177,10 @@ def _unknown_levels(budget: Budget) -> list[Finding]:
         for level, name, end in (
             (direction.launch_min_dbm, "launch minimum", direction.sender),
             (direction.launch_max_dbm, "launch maximum", direction.sender),
-            (direction.receive_min_dbm, "receiver minimum", _other(direction.sender)),
-            (direction.receive_max_dbm, "receiver maximum", _other(direction.sender)),
+            (direction.receive_min_dbm, "receiver minimum", other_side(direction.sender)),
+            (direction.receive_max_dbm, "receiver maximum", other_side(direction.sender)),
         ):
-            if level is None:
+            if level is None and not (_by_channel(direction) and name in _INFORMATIVE):
                 missing.setdefault(name, []).append(end)
     if not missing:
         return []

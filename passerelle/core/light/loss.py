@@ -89,6 +89,8 @@ def _segment_term(
     if part.fiber is None:
         return Term(at, "unknown", length_km, None, None, None)
     row = tables.window(part.fiber, wavelength_nm, outside_plant and part.kind == "cable")
+    if row is None:
+        return Term(at, "unknown", length_km, None, None, None)
     typical = length_km * row.typical_db_per_km
     return Term(at, "glass", length_km, length_km * row.worst_case_db_per_km, typical, typical, row)
 
@@ -187,7 +189,7 @@ def governing_wavelength(
     if len(wavelengths_nm) == 1:
         found = terms(path, wavelengths_nm[0], rules, tables)
         return wavelengths_nm[0], found, total(found, rules)
-    seen: dict[tuple[Window, ...], tuple[float, list[Term], Loss]] = {}
+    seen: dict[tuple[Window | None, ...], tuple[float, list[Term], Loss]] = {}
     fibers = {p.fiber for p in path.parts if isinstance(p, Segment) and p.fiber}
     for wavelength_nm in wavelengths_nm:
         # Wavelengths that share every window share every term: work them out once.

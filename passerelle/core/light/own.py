@@ -96,7 +96,7 @@ def extended(parts: tuple[OwnPart, ...], tables: Tables = STANDARD) -> Tables:
     for part in parts:
         if isinstance(part, OwnFiber):
             base = tables.fibers[part.base]
-            fibers[part.name] = replace(base, name=part.name, source=part.source)
+            fibers[part.name] = replace(base, name=part.name, source=part.source, base=part.base)
             windows += _windows(part, tables)
         elif isinstance(part, OwnGrade):
             pairs[part.family, part.name] = JointLoss(
@@ -146,7 +146,8 @@ def _windows(part: OwnFiber, tables: Tables) -> list[Window]:
         usual = tables.window(part.base, nm)
         typical = one.typical_db_per_km
         if typical is None:
-            typical = min(usual.typical_db_per_km, one.worst_case_db_per_km)
+            typical = one.worst_case_db_per_km
+            typical = min(usual.typical_db_per_km, typical) if usual is not None else typical
         rows.append(
             Window(part.name, nm, one.worst_case_db_per_km, typical, part.source, HIGH, HIGH)
         )
@@ -163,16 +164,22 @@ def _doubt(figure: str, value: float, tables: Tables) -> str | None:
     )
 
 
+def _plausible_at(mode: str, wavelength_nm: float, tables: Tables) -> str:
+    """The figure of the table of what is plausible that lies nearest to a wavelength."""
+    named = [key for key in tables.plausible if key.startswith(f"{mode} ")]
+    return min(named, key=lambda key: abs(float(key.split()[-1]) - wavelength_nm))
+
+
 def doubts_about(part: OwnPart, tables: Tables = STANDARD) -> tuple[str, ...]:
     """What is doubtful about an own part's figures, one sentence each."""
     found: list[str | None] = []
     if isinstance(part, OwnFiber):
         mode = tables.fibers[part.base].mode
         for one in part.attenuation:
-            nearest = tables.window(part.base, one.wavelength_nm).wavelength_nm
+            nearest = _plausible_at(mode, one.wavelength_nm, tables)
             for value in (one.worst_case_db_per_km, one.typical_db_per_km):
                 if value is not None:
-                    found.append(_doubt(f"{mode} {nearest:g}", value, tables))
+                    found.append(_doubt(nearest, value, tables))
     elif isinstance(part, OwnGrade):
         found += [_doubt("mated pair", v, tables) for v in (part.worst_case_db, part.typical_db)]
     elif isinstance(part, OwnBox):

@@ -167,7 +167,9 @@ def ranked(check: LinkCheck, found: Finding) -> tuple[Ranked, ...]:
         own += repolarised(check.budget)
     if found.rule.id == "polarity.method-mix":
         own += _methods(check)
-    if found.rule.id in _OTHER_MODULES and check.verdict == FAILS:
+    if found.rule.id in _OTHER_MODULES and (
+        check.verdict == FAILS or found.rule.id == "light.overload"
+    ):
         more += _applications(check)
     if found.rule.id in _OTHER_GLASS:
         more += _glasses(check)

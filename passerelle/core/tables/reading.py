@@ -24,6 +24,7 @@ from .rows import (
     Fit,
     JointLoss,
     Method,
+    NoWindow,
     PartLoss,
     Plausible,
     Reach,
@@ -49,6 +50,7 @@ class Tables:
     fibers: dict[str, Fiber]
     windows: tuple[Window, ...]
     outside_plant_windows: tuple[Window, ...]
+    no_windows: tuple[NoWindow, ...]
     parts: dict[str, PartLoss]
     dispersion: Dispersion
     dispersion_limits: dict[str, DispersionLimit]
@@ -75,26 +77,41 @@ class Tables:
     doubts: dict[str, tuple[str, ...]] = field(default_factory=dict)
 
     @cached_property
-    def _nearest(self) -> dict[tuple[str, float, bool], Window]:
+    def _nearest(self) -> dict[tuple[str, float, bool], Window | None]:
         return {}
 
-    def window(self, fiber: str, wavelength_nm: float, outside_plant: bool = False) -> Window:
-        """Return the attenuation row of `fiber` whose window lies nearest to `wavelength_nm`.
+    def window(
+        self, fiber: str, wavelength_nm: float, outside_plant: bool = False
+    ) -> Window | None:
+        """Return the attenuation row of `fiber` for a wavelength; None where it has no figure.
 
-        Of two windows equally near, the one with the higher attenuation counts. `outside_plant`
-        takes the rows for outside plant where the fiber has such rows.
+        A row for a range goes before the row whose window lies nearest; of two equally near, the
+        one with the higher attenuation counts. `outside_plant` takes the rows for outside plant
+        where the fiber has such rows.
         """
         key = (fiber, wavelength_nm, outside_plant)
-        row = self._nearest.get(key)
-        if row is None:
-            outside = [w for w in self.outside_plant_windows if w.fiber == fiber]
-            row = min(
-                (outside if outside_plant else None)
-                or (w for w in self.windows if w.fiber == fiber),
-                key=lambda w: (abs(w.wavelength_nm - wavelength_nm), -w.worst_case_db_per_km),
-            )
-            self._nearest[key] = row
-        return row
+        if key not in self._nearest:
+            self._nearest[key] = self._found(*key)
+        return self._nearest[key]
+
+    def _found(self, fiber: str, wavelength_nm: float, outside_plant: bool) -> Window | None:
+        base = self.fibers[fiber].base or fiber
+        mine = [w for w in self.windows if w.fiber == fiber]
+        if any(
+            one.fiber == base and one.from_nm <= wavelength_nm <= one.to_nm
+            for one in self.no_windows
+        ) and not any(w.wavelength_nm == wavelength_nm for w in mine):
+            return None
+        outside = [w for w in self.outside_plant_windows if w.fiber == fiber]
+        rows = (outside if outside_plant else None) or mine
+        for row in rows:
+            if row.holds(wavelength_nm):
+                return row
+        return min(
+            (row for row in rows if row.from_nm is None),
+            key=lambda w: (abs(w.wavelength_nm - wavelength_nm), -w.worst_case_db_per_km),
+            default=None,
+        )
 
     def unusable(self, mode: str, wavelength_nm: float) -> str | None:
         """Why a wavelength is not used in fiber of this mode; None where it is."""
@@ -253,6 +270,10 @@ def read_tables() -> Tables:
         fibers=fibers,
         windows=_windows(fibers),
         outside_plant_windows=_windows(fibers, "outside_plant_window"),
+        no_windows=tuple(
+            make_row(NoWindow, r, "attenuation.toml")
+            for r in read_file("attenuation.toml")["no_window"]
+        ),
         parts=_part_losses(),
         dispersion=dispersion,
         dispersion_limits=dispersion_limits,

@@ -38,11 +38,16 @@ class Fiber:
     legacy: bool = False
     bandwidth_mhz_km: tuple[float, ...] = ()
     note: str = ""
+    base: str | None = None
+    """Of an own fiber: the grade of the tables that it is of."""
 
 
 @dataclass(frozen=True, slots=True)
 class Window:
-    """Cabled attenuation of one fiber grade around one wavelength. [dB/km]"""
+    """Cabled attenuation of one fiber grade around one wavelength. [dB/km]
+
+    from_nm, to_nm : the wavelengths that it is for; without them it is for those nearest to it.
+    """
 
     fiber: str
     wavelength_nm: float
@@ -51,6 +56,24 @@ class Window:
     source: str
     confidence: str
     typical_confidence: str
+    from_nm: float | None = None
+    to_nm: float | None = None
+
+    def holds(self, wavelength_nm: float) -> bool:
+        """Whether the wavelength lies in its range; the upper end is the next row's."""
+        if self.from_nm is None or self.to_nm is None:
+            return False
+        return self.from_nm <= wavelength_nm < self.to_nm
+
+
+@dataclass(frozen=True, slots=True)
+class NoWindow:
+    """Wavelengths for which a grade has no figure. [nm]"""
+
+    fiber: str
+    from_nm: float
+    to_nm: float
+    source: str
 
 
 @dataclass(frozen=True, slots=True)

@@ -33,7 +33,9 @@ def test_spliced_run_of_the_plan_file_example():
 @pytest.mark.parametrize(
     ("fiber", "wavelength_nm", "window_nm"),
     [
-        ("OS2", 1270, 1310),
+        ("OS2", 1271, 1264.5),
+        ("OS2", 1295.56, 1295),
+        ("OS2", 1302.5, 1310),
         ("OS2", 1330, 1310),
         ("OS2", 1490, 1550),
         ("OM3", 1310, 1300),
@@ -43,6 +45,34 @@ def test_spliced_run_of_the_plan_file_example():
 )
 def test_a_wavelength_takes_the_nearest_window(fiber, wavelength_nm, window_nm):
     assert STANDARD.window(fiber, wavelength_nm).wavelength_nm == window_nm
+
+
+@pytest.mark.parametrize(
+    ("fiber", "wavelength_nm", "db_per_km"),
+    [
+        ("OS2", 1550, 0.40),  # the class, where nothing more is known
+        ("G.652.D", 1550, 0.30),
+        ("G.652.D", 1490, 0.40),
+        ("G.652.D", 1571, 0.40),  # 0.30 holds from 1530 to 1565 nm
+        ("G.657.A", 1550, 0.30),
+        ("G.652.B", 1550, 0.35),
+        ("G.655", 1550, 0.35),
+        ("OS2", 1264.5, 0.47),
+        ("OS2", 1295, 0.43),
+        ("OS2", 1391, 0.40),
+        ("OS1", 1310, 1.0),
+    ],
+)
+def test_published_attenuation(fiber, wavelength_nm, db_per_km):
+    assert STANDARD.window(fiber, wavelength_nm).worst_case_db_per_km == db_per_km
+
+
+@pytest.mark.parametrize(
+    ("fiber", "wavelength_nm"), [("OS1", 1391), ("G.652.B", 1383), ("G.655", 1310)]
+)
+def test_where_glass_has_no_figure_the_loss_is_unknown(fiber, wavelength_nm):
+    assert STANDARD.window(fiber, wavelength_nm) is None
+    assert loss_of(path(cable(fiber, 5000)), wavelength_nm).worst_case is None
 
 
 def test_allowances_of_the_plan():

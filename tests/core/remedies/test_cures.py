@@ -26,7 +26,7 @@ def remedies_of(check, rule_id):
 def test_overload_less_effort_first():
     check = judged(link("10GBASE-ER", path(cord(), cable(length_m=120), cord())))
     first, second = remedies_of(check, "light.overload")
-    assert first.remedy.label == "Attenuator 5 dB at the receiver"
+    assert first.remedy.label == "Attenuator 7 dB at the receiver"
     assert second.remedy.label == "10GBASE-LR at both ends"  # launches 0.5 dBm at most: no overload
     assert (first.after.verdict, second.after.verdict) == ("works", "works")
     assert second.reason == EFFORTS["module"]

@@ -3556,7 +3556,7 @@ export interface components {
              */
             channels: components["schemas"]["Channel"][];
             /** Fiber */
-            fiber?: ("OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2") | null;
+            fiber?: ("OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2" | "G.652.D" | "G.657.A" | "G.657.B3" | "G.655") | null;
             /** Ends */
             ends?: (string | null)[] | null;
             /** Wiring */
@@ -3683,7 +3683,7 @@ export interface components {
              * Base
              * @enum {string}
              */
-            base: "OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2";
+            base: "OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2" | "G.652.D" | "G.657.A" | "G.657.B3" | "G.655";
             /** Attenuation */
             attenuation: components["schemas"]["Attenuation"][];
             /** Strands */

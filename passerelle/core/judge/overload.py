@@ -1,0 +1,174 @@
+"""light.overload: can too much light arrive, what cures it, and is it certain at all?
+
+The strongest launch over the least loss is a worst case. It stops a link only where the weakest
+launch over the most loss is too much as well, or where no fixed attenuator can be the cure. Where
+the two ends of the window are worst cases that cannot occur together, the installed loss decides:
+the attenuator is fitted after measuring.
+"""
+
+from typing import NamedTuple
+
+from passerelle.core.light.edits import InsertSegment
+from passerelle.core.light.link import Budget, Direction
+from passerelle.core.plan.house_rules import TYPICAL
+from passerelle.core.plan.lightpath import Segment
+from passerelle.core.tables import MULTIMODE, STANDARD, JointLoss
+
+from .findings import WARN, Finding, Remedy, finding
+from .sides import EXACT, other_side, where_said
+
+TOLERANCE_DB = STANDARD.planning["attenuator_tolerance_db"]
+TOLERANCE_UP_TO_DB = STANDARD.planning["attenuator_tolerance_up_to_db"]
+TOLERANCE_SHARE = STANDARD.planning["attenuator_tolerance_share"]
+
+
+class _Over(NamedTuple):
+    """A direction in which too much may arrive. excess_db : over what the receiver bears. [dB]"""
+
+    excess_db: float
+    direction: Direction
+    received_dbm: float
+    ceiling_dbm: float
+
+
+def tolerance_db(value_db: float) -> float:
+    """How far a fixed attenuator may be off its value. [dB]"""
+    return TOLERANCE_DB if value_db <= TOLERANCE_UP_TO_DB else TOLERANCE_SHARE * value_db
+
+
+def check_overload(budget: Budget) -> list[Finding]:
+    """The strongest light that can arrive against what the receiver bears."""
+    over = [
+        _Over(received - ceiling, direction, received, ceiling)
+        for direction in budget.directions
+        if (received := direction.received_max_dbm) is not None
+        and (ceiling := direction.receive_max_dbm) is not None
+        and received > ceiling + EXACT
+    ]
+    if not over:
+        return []
+    worst = max(over, key=lambda one: one.excess_db)
+    ends = tuple(other_side(one.direction.sender) for one in over)
+    message = (
+        f"Up to {worst.received_dbm:.2f} dBm can arrive at {where_said(ends)}; its receiver bears "
+        f"{worst.ceiling_dbm:.2f} dBm: {worst.excess_db:.2f} dB too much."
+    )
+    certain = any(_certain(one) for one in over)
+    value_db = _value(budget, worst.excess_db)
+    window = None if value_db is not None or certain else _window(budget, worst)
+    remedy = _attenuator(budget, value_db) if value_db is not None else None
+    if certain:
+        message += " Even the weakest launch is too strong."
+    elif window is not None:
+        message += f" Fit after measuring: {window}"
+    do = _do(remedy, value_db, window)
+    return [
+        finding(
+            "light.overload", message, ends=ends, do=do, remedy=remedy,
+            severity=None if certain or (value_db is None and window is None) else WARN,
+            source=worst.direction.receiver.source,
+        )
+    ]  # fmt: skip
+
+
+def _do(remedy: Remedy | None, value_db: float | None, window: str | None) -> str:
+    if remedy is not None and value_db is not None:
+        off = tolerance_db(value_db)
+        return (
+            f"{remedy.label} ({value_db - off:g} to {value_db + off:g} dB with its tolerance), at "
+            "each end of a pair, or use a module made for the distance."
+        )
+    if window is not None:
+        return (
+            "Measure the installed loss, then fit the fixed attenuator whose value with its "
+            "tolerance lies in that window; or use a module made for the distance."
+        )
+    return (
+        "No stock attenuator cures this and keeps enough light: use a module made for the distance."
+    )
+
+
+def _certain(over: _Over) -> bool:
+    launch, loss = over.direction.launch_min_dbm, over.direction.loss.worst_case
+    return launch is not None and loss is not None and launch - loss > over.ceiling_dbm + EXACT
+
+
+def _pair(budget: Budget) -> JointLoss | None:
+    """The mated pair that an attenuator at a receiver adds: the lossier of the two ends."""
+    if any(fiber.mode == MULTIMODE for fiber in budget.fibers):
+        return None  # build-outs for single mode strip modes of multimode light
+    path = budget.link.path
+    plugs = (path.segment(0).ends[0], path.segment(len(path.parts) - 1).ends[1])
+    rows = [
+        budget.tables.mated_pairs.get((plug.family, "standard"))
+        for plug in plugs
+        if plug is not None
+    ]
+    known = [row for row in rows if row is not None]
+    return max(known, key=lambda row: row.worst_case_db) if len(known) == 2 else None
+
+
+def _pair_db(budget: Budget, row: JointLoss) -> float:
+    return row.typical_db if budget.rules.loss_basis == TYPICAL else row.worst_case_db
+
+
+def _value(budget: Budget, excess_db: float) -> float | None:
+    """The smallest stock value that cures at its least and keeps the limits at its most. [dB]"""
+    row = _pair(budget)
+    if row is None:
+        return None
+    for value in STANDARD.stock_attenuators_db:
+        off = tolerance_db(value)
+        if value - off < excess_db - EXACT:
+            continue
+        most = value + off + _pair_db(budget, row)
+        return value if all(_keeps(d, most) for d in budget.directions) else None
+    return None
+
+
+def _attenuator(budget: Budget, value_db: float) -> Remedy:
+    last = budget.link.path.parts[-1].id
+    edit = InsertSegment(last, "inline", loss_db=value_db, what=f"attenuator {value_db:g} dB")
+    return Remedy(f"Attenuator {value_db:g} dB at the receiver", (edit,), "part")
+
+
+def _keeps(direction: Direction, more_db: float) -> bool:
+    """Whether a direction still has what it needs; a published channel limit decides alone."""
+    margin, received = direction.margin_db, direction.received_min_dbm
+    if margin is not None and margin < more_db - EXACT:
+        return False
+    if direction.limit is not None and direction.limit.kind == "channel":
+        return True
+    floor = direction.receive_min_dbm
+    return received is None or floor is None or received - more_db >= floor - EXACT
+
+
+def _measured(budget: Budget) -> bool:
+    return all(
+        part.loss_db is not None
+        for part in budget.link.path.parts
+        if isinstance(part, Segment) and part.kind == "cable"
+    )
+
+
+def _window(budget: Budget, over: _Over) -> str | None:
+    """What an attenuator may have once the loss is known; None where none is sure to exist."""
+    row, limit = _pair(budget), over.direction.limit
+    launch, ceiling = over.direction.launch_max_dbm, over.ceiling_dbm
+    if row is None or limit is None or launch is None or _measured(budget):
+        return None
+    gap, pair_db = launch - ceiling, _pair_db(budget, row)
+    stock = STANDARD.stock_attenuators_db
+    below = [value for value in stock if value <= gap + EXACT] or [stock[0]]
+    above = [value for value in stock if value > below[-1]]
+    if not above:
+        return None
+    step = above[0] - below[-1]
+    if limit.value_db < gap + 2 * tolerance_db(below[-1]) + pair_db + step - EXACT:
+        return None
+    if any(d.margin_db is not None and d.margin_db < -EXACT for d in budget.directions):
+        return None  # too much is lost without an attenuator already
+    return (
+        f"from {gap:.2f} dB less the measured loss to {limit.value_db - pair_db:.2f} dB less the "
+        "measured loss is right."
+    )
