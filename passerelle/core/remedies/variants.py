@@ -93,7 +93,7 @@ def compared(check: LinkCheck, variant: Variant) -> Compared:
 
 def suggested(check: LinkCheck) -> tuple[Variant, ...]:
     """Up to three variants worth a look: better connectors, better glass, other modules, the other
-    mode; of each kind the best, and those that work first.
+    mode; of each kind the best: what works, without warnings, with the larger margin.
     """
     found: list[tuple[int, float, Variant]] = []
     lowest = check.budget.lowest
@@ -126,6 +126,8 @@ def suggested(check: LinkCheck) -> tuple[Variant, ...]:
                 continue
             if one.edits:
                 rank = VERDICTS.index(one.check.verdict)
-                tried.append((rank, -(one.check.margin_db or -99.0), variant))
-        found += sorted(tried, key=lambda t: t[:2])[:1]
+                warned = sum(f.rule.severity == "warn" for f in one.check.findings)
+                tried.append((rank, warned, -(one.check.margin_db or -99.0), variant))
+        for rank, _, margin, variant in sorted(tried, key=lambda t: t[:3])[:1]:
+            found.append((rank, margin, variant))
     return tuple(variant for _, _, variant in sorted(found, key=lambda t: t[0])[:3])
