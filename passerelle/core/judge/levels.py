@@ -2,12 +2,14 @@
 
 from passerelle.core.light.edits import low_loss_adapters
 from passerelle.core.light.link import ENGINEERED, Budget, Direction
+from passerelle.core.light.readings import unsaid
 from passerelle.core.plan.house_rules import TYPICAL
 from passerelle.core.tables import HIGH, STANDARD
 from passerelle.core.words import metres
 
-from .findings import NOTE, Finding, Remedy, finding
+from .findings import NOTE, WARN, Finding, Remedy, finding
 from .overload import check_overload
+from .rules import Severity
 from .sides import EXACT, other_side, where_said
 
 NEAR_SHARE = STANDARD.planning["near_reach_share"]
@@ -71,6 +73,7 @@ def check_loss(budget: Budget) -> list[Finding]:
         message = f"No table figure for the loss of part{'s' if len(places) > 1 else ''} {parts}."
         found.append(finding("loss.unknown", message, at=places))
     decided = [d for d in budget.directions if d.limit is not None and d.margin_db is not None]
+    found += _readings(budget, decided)
     for rule, directions in (
         ("loss.over-limit", [d for d in decided if _over(d)]),
         ("loss.tight", [d for d in decided if not _over(d) and _tight(budget, d)]),
@@ -79,6 +82,28 @@ def check_loss(budget: Budget) -> list[Finding]:
         if directions:
             worst = min(directions, key=lambda d: d.margin_db or 0.0)
             found.append(_loss_finding(rule, worst, directions, budget))
+    return found
+
+
+def _readings(budget: Budget, decided: list[Direction]) -> list[Finding]:
+    """Measured losses that do not say whether their end connections are in them."""
+    found = []
+    for at in unsaid(budget.link.path):
+        beside = {at - 1, at + 1}
+        twice = max(
+            sum(t.worst_case or 0.0 for t in d.terms if t.at in beside and t.kind == "joint")
+            for d in budget.directions
+        )
+        if twice <= EXACT:
+            continue
+        part = budget.link.path.segment(at)
+        matters = any((d.margin_db or 0.0) < budget.rules.tight_below_db - EXACT for d in decided)
+        message = (
+            f"The {part.loss_db:g} dB read at part {at + 1} may hold its end connections; they are "
+            f"counted beside it, {twice:.2f} dB, once too often if it does."
+        )
+        severity: Severity = WARN if matters else NOTE
+        found.append(finding("loss.reading", message, at=(at,), severity=severity))
     return found
 
 

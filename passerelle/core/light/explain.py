@@ -79,6 +79,8 @@ def _term_how(term: Term, case: str) -> tuple[str, str, bool]:
         return how, row.source, sure
     if term.kind == "included" and row is not None:
         return f"counted in {row.name}", row.source, True
+    if term.kind == "included":
+        return "held by the reading of the cable", term.source, True
     if row is not None:
         each = row.worst_case_db if case == WORST_CASE else row.typical_db
         return f"{term.quantity:g} × {each:g} dB ({row.name})", row.source, sure

@@ -24,6 +24,8 @@ from passerelle.core.plan.house_rules import STATISTICAL, TIA_568, WORST_CASE, H
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.tables import STANDARD, JointLoss, PartLoss, Tables, Window
 
+from .readings import held
+
 SIGMAS_TO_MAXIMUM = STANDARD.planning["sigmas_to_maximum"]
 
 
@@ -139,8 +141,12 @@ def terms(
     parts = path.parts
     outside_plant = rules.outside_plant == TIA_568
     found = []
+    counted = held(path)
     for at, part in enumerate(parts):
-        if isinstance(part, Segment):
+        if at in counted:
+            source = path.segment(counted[at]).source or ""
+            found.append(Term(at, "included", 1.0, 0.0, 0.0, 0.0, None, source))
+        elif isinstance(part, Segment):
             found.append(_segment_term(at, part, wavelength_nm, outside_plant, tables))
         else:
             before, after = parts[at - 1], parts[at + 1]

@@ -32,7 +32,7 @@ from .fields import (
     spelled,
 )
 from .house_rules import Finish
-from .lightpath import FiberFrom, LengthFrom
+from .lightpath import FiberFrom, LengthFrom, Reading
 from .own import Sheet
 
 FREE: Final = "free"
@@ -207,7 +207,8 @@ class Cable(Thing):
 
     type : construction; None: not known. fiber : grade of its glass.
     length_m : as ordered, or by its sheath marks; None: route and slack count.
-    glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document.
+    glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document;
+    loss_includes : what that reading holds besides the glass.
     feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on.
     wish : not planned to be pulled: an extra run that a leftover would do for.
     """
@@ -229,6 +230,7 @@ class Cable(Thing):
     loss_db: LossDb | None = None
     loss_nm: WavelengthNm | None = None
     measured: Text | None = None
+    loss_includes: Reading | None = None
     existing: bool = False
     fiber_from: FiberFrom | None = None
     end_a: Termination | None = None

@@ -39,6 +39,8 @@ SegmentKind = Literal["cord", "cable", "pigtail", "cassette", "inline"]
 JointKind = Literal["adapter", "fusion", "mechanical"]
 LengthFrom = Literal["measured", "drawing", "guess"]
 FiberFrom = Literal["print", "record", "guess"]
+Reading = Literal["cable", "none", "a", "b", "both"]
+"""What a measured loss holds: the cable alone, or its run with no, one or both end connections."""
 Lane = Annotated[int, Ge(1), Le(8)]
 
 
@@ -70,7 +72,7 @@ class Segment(Thing):
     ends : connector at the a side and at the b side; None where it is not recorded.
     wiring : what the part does to its strands: A-B, A-A, straight, crossed, type-A, type-B, type-C.
     loss_db : replaces the table value; an inline part must have it. [dB]
-    source : where loss_db comes from.
+    source : where loss_db comes from. loss_includes : what the reading holds; None: not recorded.
     conditioning : a mode-conditioning cord, its single-mode leg at the transmitter.
     strands : how many strands it has; None where it is not recorded.
     part : name of the table row or own part that its loss comes from (cassettes, inline parts).
@@ -95,6 +97,7 @@ class Segment(Thing):
     wiring: Wiring | None = None
     loss_db: LossDb | None = None
     source: Text | None = None
+    loss_includes: Reading | None = None
     what: Name | None = None
     label: Name | None = None
     conditioning: bool = False
@@ -120,7 +123,11 @@ class Segment(Thing):
         front: Literal["a", "b"] | None = "b" if alike else None
         if self.front is not None:
             front = "a" if self.front == "b" else "b"
-        return replace(self, ends=(self.ends[1], self.ends[0]), front=front)
+        holds: Reading | None = self.loss_includes
+        if holds in ("a", "b"):
+            holds = "b" if holds == "a" else "a"
+        ends = (self.ends[1], self.ends[0])
+        return replace(self, ends=ends, front=front, loss_includes=holds)
 
 
 @dataclass(frozen=True, slots=True)

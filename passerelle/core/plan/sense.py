@@ -53,8 +53,14 @@ def _segment(part: Segment) -> Iterator[Fault]:
     if part.length_m is UNSAID:
         most = f"{MAX_LENGTH_M:.0f}"
         yield "length_m", f"is missing; a {part.kind} has a length, 0 to {most} m"
+    yield from _entered(part)
+
+
+def _entered(part: Segment) -> Iterator[Fault]:
     if part.loss_db is not None and part.source is None:
         yield "source", "is missing; loss_db in place of the table value needs it"
+    if part.loss_includes is not None and (part.kind != "cable" or part.loss_db is None):
+        yield "loss_includes", "is for the measured loss of a cable"
 
 
 def _shared(thing: SharedPart) -> Iterator[Fault]:
@@ -119,6 +125,8 @@ def _cable(cable: Cable) -> Iterator[Fault]:
     if cable.loss_db is not None and (cable.loss_nm is None or cable.measured is None):
         lacks = "loss_nm" if cable.loss_nm is None else "measured"
         yield lacks, "is missing; a measured loss names its wavelength and document"
+    if cable.loss_includes is not None and cable.loss_db is None:
+        yield "loss_includes", "is for a measured loss, and none is entered"
     seen: set[int] = set()
     for at, note in enumerate(cable.strand_notes):
         if note.strand > cable.strands:

@@ -9,9 +9,18 @@ from dataclasses import replace
 
 from passerelle.core.light.link import Link
 from passerelle.core.light.modules import resolve
+from passerelle.core.light.readings import run_around
 from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.connectors import connector
-from passerelle.core.plan.lightpath import Joint, LengthFrom, LightPath, Part, PathError, Segment
+from passerelle.core.plan.lightpath import (
+    Joint,
+    LengthFrom,
+    LightPath,
+    Part,
+    PathError,
+    Reading,
+    Segment,
+)
 from passerelle.core.tables.kinds import PART_KINDS
 
 from .model import LinkUse, Plant, Use, lengths
@@ -53,11 +62,13 @@ def with_links(plant: Plant, links: Iterable[Link]) -> Plant:
     return replace(plant, links=tuple(link_use(link) for link in links))
 
 
-def as_segment(plant: Plant, segment: Segment, cable: Cable, wavelengths: set[float]) -> Segment:
+def as_segment(
+    plant: Plant, segment: Segment, cable: Cable, wavelengths: set[float], *, back: bool = False
+) -> Segment:
     """A cable segment with what is known of its cable.
 
     Length and grade are the cable's; a measured loss counts where the link's light is in the same
-    window, and its source names the document.
+    window, and its source names the document. back : the link passes the cable from b to a.
     """
     known = lengths(plant, cable)
     length_from: LengthFrom = "measured" if known.glass_from == "measured" else "drawing"
@@ -76,10 +87,25 @@ def as_segment(plant: Plant, segment: Segment, cable: Cable, wavelengths: set[fl
         length_from=length_from if known.glass_m is not None else segment.length_from,
         loss_db=loss,
         source=source,
+        loss_includes=_holds(cable, back=back) if loss is not None else None,
         existing=cable.existing,
         fiber_from=cable.fiber_from,
         label=cable.name,
     )
+
+
+def _holds(cable: Cable, *, back: bool) -> Reading | None:
+    holds = cable.loss_includes
+    if back and holds in ("a", "b"):
+        return "b" if holds == "a" else "a"
+    return holds
+
+
+def _passes_back(link: Link, cable: Cable) -> bool:
+    """Whether a link's places tell that it passes the cable from its b end to its a end."""
+    along = (link.a.place == cable.a) + (link.b.place == cable.b)
+    back = (link.a.place == cable.b) + (link.b.place == cable.a)
+    return back > along
 
 
 def refilled(plant: Plant, link: Link) -> Link:
@@ -102,7 +128,8 @@ def refilled(plant: Plant, link: Link) -> Link:
                     for end in (link.a, link.b)
                     for nm in resolve(end).tx_wavelengths_nm
                 }  # fmt: skip
-            parts.append(as_segment(plant, part, cable, waves))
+            back = _passes_back(link, cable)
+            parts.append(as_segment(plant, part, cable, waves, back=back))
         else:
             parts.append(part)
     return replace(link, path=LightPath(tuple(parts)))
@@ -119,8 +146,9 @@ def released(before: Link, after: Link) -> Link:
     for part in after.path.parts:
         if isinstance(part, Segment) and part.cable is not None:
             was = old.get((part.cable, part.strand_numbers))
-            same = was is not None and (was.fiber, was.length_m, was.loss_db) == (
-                part.fiber, part.length_m, part.loss_db
+            figures = (part.fiber, part.length_m, part.loss_db, part.loss_includes)
+            same = was is not None and figures == (
+                was.fiber, was.length_m, was.loss_db, was.loss_includes
             )  # fmt: skip
             if was is not None and not same:
                 parts.append(replace(part, cable=None, strand_numbers=()))
@@ -158,7 +186,7 @@ def take(plant: Plant, link: Link, at: int, cable: str, numbers: tuple[int, ...]
     stretches = followed(plant, plant.cables[cable], numbers)
     if _leads_back(plant, link, stretches):
         stretches = _turned(stretches)
-    first, last = _run(parts, at)
+    first, last = run_around(parts, at)
     built = built_run(plant, stretches, parts[first : last + 1])
     chain = [*parts[:first], *built, *parts[last + 1 :]]
     _label(plant, chain, first, first + len(built) - 1, stretches)
@@ -203,21 +231,6 @@ def _turned(stretches: tuple[Stretch, ...]) -> tuple[Stretch, ...]:
         replace(one, forward=not one.forward, splice=splice)
         for one, splice in zip(turned, joints, strict=True)
     )
-
-
-def _run(parts: tuple[Part, ...], at: int) -> tuple[int, int]:
-    """The first and last index of the run around `at`: up to the adapters or the modules."""
-
-    def inner(joint: Part, other: Part) -> bool:
-        spliced = isinstance(joint, Joint) and joint.kind in ("fusion", "mechanical")
-        return spliced and isinstance(other, Segment) and PART_KINDS[other.kind].fixed
-
-    first = last = at
-    while first >= 2 and inner(parts[first - 1], parts[first - 2]):
-        first -= 2
-    while last + 2 < len(parts) and inner(parts[last + 1], parts[last + 2]):
-        last += 2
-    return first, last
 
 
 def built_run(

@@ -1739,7 +1739,8 @@ export interface components {
          *
          *     type : construction; None: not known. fiber : grade of its glass.
          *     length_m : as ordered, or by its sheath marks; None: route and slack count.
-         *     glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document.
+         *     glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document;
+         *     loss_includes : what that reading holds besides the glass.
          *     feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on.
          *     wish : not planned to be pulled: an extra run that a leftover would do for.
          */
@@ -1780,6 +1781,8 @@ export interface components {
             loss_nm?: number | null;
             /** Measured */
             measured?: string | null;
+            /** Loss Includes */
+            loss_includes?: ("cable" | "none" | "a" | "b" | "both") | null;
             /**
              * Existing
              * @default false
@@ -4805,7 +4808,7 @@ export interface components {
          *     ends : connector at the a side and at the b side; None where it is not recorded.
          *     wiring : what the part does to its strands: A-B, A-A, straight, crossed, type-A, type-B, type-C.
          *     loss_db : replaces the table value; an inline part must have it. [dB]
-         *     source : where loss_db comes from.
+         *     source : where loss_db comes from. loss_includes : what the reading holds; None: not recorded.
          *     conditioning : a mode-conditioning cord, its single-mode leg at the transmitter.
          *     strands : how many strands it has; None where it is not recorded.
          *     part : name of the table row or own part that its loss comes from (cassettes, inline parts).
@@ -4847,6 +4850,8 @@ export interface components {
             loss_db?: number | null;
             /** Source */
             source?: string | null;
+            /** Loss Includes */
+            loss_includes?: ("cable" | "none" | "a" | "b" | "both") | null;
             /** What */
             what?: string | null;
             /** Label */

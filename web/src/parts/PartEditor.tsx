@@ -9,6 +9,7 @@ import { Link as RouterLink } from "react-router";
 import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
 import { lengthField, typed, typedLength } from "./figures";
+import { ReadingField } from "./ReadingField";
 import { BoxFields, RecordFields, RECORDED, StrandFields } from "./SegmentMore";
 import { SharedPart } from "./SharedPart";
 
@@ -101,7 +102,7 @@ function LossFields({ part, reference, set }: FieldsProps<PartDoc>) {
         invalid={numberOr("the loss in dB")}
         onCommit={(text) => {
           const loss_db = typed(text);
-          if (loss_db === null && !inline) return set({ ...part, loss_db, source: null });
+          if (loss_db === null && !inline) return set({ ...part, loss_db, source: null, ...(isSegment(part) && { loss_includes: null }) });
           if (loss_db !== null && !inline && !part.source) {
             setWaiting(loss_db);
             return Promise.reject(new Error("Now say where it comes from"));
@@ -117,6 +118,9 @@ function LossFields({ part, reference, set }: FieldsProps<PartDoc>) {
           placeholder="meter, date"
           onCommit={(text) => set({ ...part, loss_db: waiting ?? part.loss_db ?? null, source: emptyToNull(text) })}
         />
+      )}
+      {entered && isSegment(part) && part.segment === "cable" && (
+        <ReadingField value={part.loss_includes ?? null} onChange={(loss_includes) => set({ ...part, loss_includes })} />
       )}
     </>
   );

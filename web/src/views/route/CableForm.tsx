@@ -9,6 +9,7 @@ import { ChoiceOf, LengthOf, NumberOf, TextOf, YesNoOf } from "../../parts/docFi
 import { Choice, options, TextField } from "../../parts/Field";
 import { fromUnit, length, lengthField, typed } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
+import { ReadingField } from "../../parts/ReadingField";
 import { OwnConstruction } from "./OwnConstruction";
 
 interface Props {
@@ -77,6 +78,7 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
         <NumberOf {...field} at="loss_db" label="Measured loss" suffix="dB" />
         <NumberOf {...field} at="loss_nm" label="at" suffix="nm" />
         <TextOf {...field} at="measured" label="Measured by, document" width="190px" />
+        {doc.loss_db != null && <ReadingField value={doc.loss_includes ?? null} onChange={(loss_includes) => keep({ loss_includes })} />}
         <TextField
           label={`Slack on the way, ${unit}: place length; …`}
           width="260px"

@@ -1,0 +1,24 @@
+/** What a measured loss holds besides the glass, by its reference method. */
+import { Choice } from "./Field";
+
+export type Reading = "cable" | "none" | "a" | "b" | "both";
+
+const READINGS: { value: Reading | ""; label: string }[] = [
+  { value: "", label: "not recorded" },
+  { value: "both", label: "both end connections (one-cord)" },
+  { value: "a", label: "the one at the a end (two-cord)" },
+  { value: "b", label: "the one at the b end (two-cord)" },
+  { value: "none", label: "no end connection (three-cord)" },
+  { value: "cable", label: "the cable alone (drum, markers)" },
+];
+
+interface Props {
+  value: Reading | null;
+  onChange: (value: Reading | null) => Promise<unknown> | undefined;
+}
+
+export function ReadingField({ value, onChange }: Props) {
+  return (
+    <Choice label="The reading holds" width="250px" value={value ?? ""} options={READINGS} onChange={(text) => onChange((text || null) as Reading | null)} />
+  );
+}
