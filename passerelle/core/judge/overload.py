@@ -9,7 +9,7 @@ the attenuator is fitted after measuring.
 from typing import NamedTuple
 
 from passerelle.core.light.edits import InsertSegment
-from passerelle.core.light.link import Budget, Direction
+from passerelle.core.light.link import Budget, Direction, interworks
 from passerelle.core.plan.house_rules import TYPICAL
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import MULTIMODE, STANDARD, JointLoss
@@ -61,11 +61,13 @@ def check_overload(budget: Budget) -> list[Finding]:
         message += " Even the weakest launch is too strong."
     elif window is not None:
         message += f" Fit after measuring: {window}"
+    # A pair that is known to work together warns: its levels are those of the longer one.
+    curable = value_db is not None or window is not None or _interwork(budget)
     do = _do(remedy, value_db, window)
     return [
         finding(
             "light.overload", message, ends=ends, do=do, remedy=remedy,
-            severity=None if certain or (value_db is None and window is None) else WARN,
+            severity=WARN if not certain and curable else None,
             source=worst.direction.receiver.source,
         )
     ]  # fmt: skip
@@ -86,6 +88,10 @@ def _do(remedy: Remedy | None, value_db: float | None, window: str | None) -> st
     return (
         "No stock attenuator cures this and keeps enough light: use a module made for the distance."
     )
+
+
+def _interwork(budget: Budget) -> bool:
+    return interworks(*budget.modules, budget.lowest, budget.tables) is not None
 
 
 def _certain(over: _Over) -> bool:

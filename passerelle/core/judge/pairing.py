@@ -3,12 +3,14 @@
 from dataclasses import replace
 
 from passerelle.core.light.edits import SetEnd
-from passerelle.core.light.link import A, B, Budget
+from passerelle.core.light.link import A, B, Budget, interworks
 from passerelle.core.light.modules import CUSTOM, Module
-from passerelle.core.tables import MULTIMODE, STANDARD
+from passerelle.core.tables import HIGH, MULTIMODE, STANDARD
+from passerelle.core.words import metres
 
-from .findings import Finding, Remedy, finding
+from .findings import NOTE, WARN, Finding, Remedy, finding
 from .glass import segments_of
+from .rules import Severity
 
 CROSSING_TOLERANCE_NM = STANDARD.planning["crossing_tolerance_nm"]
 
@@ -37,6 +39,20 @@ def _pair(budget: Budget) -> list[Finding]:
         return [_same_side(budget, a)] if a.pairs_with else []
     if a.pairs_with == b.application or CUSTOM in (a.application, b.application):
         return _crossing(budget, a, b)
+    joined = interworks(a, b, budget.lowest, budget.tables)
+    if joined is not None:
+        message = (
+            f"{a.application} works with {b.application} over {metres(joined.m)} and "
+            f"{joined.loss_db:g} dB; each direction is judged by its own levels."
+        )
+        if joined.note:
+            message += f" {joined.note[:1].upper()}{joined.note[1:]}."
+        severity: Severity = NOTE if joined.confidence == HIGH else WARN
+        return [
+            finding(
+                "module.interworks", message, ends=ends, severity=severity, source=joined.source
+            )
+        ]
     return [
         finding(
             "module.pmd-mismatch",

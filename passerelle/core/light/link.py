@@ -7,7 +7,7 @@ from passerelle.core.plan.ends import Side
 from passerelle.core.plan.fields import new_id
 from passerelle.core.plan.house_rules import STANDARD_ONLY, HouseRules
 from passerelle.core.plan.lightpath import LightPath, Segment
-from passerelle.core.tables import HIGH, MULTIMODE, STANDARD, Fiber, Reach, Tables
+from passerelle.core.tables import HIGH, MULTIMODE, STANDARD, Fiber, Interworks, Reach, Tables
 
 from .loss import Loss, Term, governing_wavelength
 from .modules import End, Module, resolve
@@ -166,6 +166,15 @@ def _minus(level: float | None, loss_db: float | None) -> float | None:
     return None if level is None or loss_db is None else level - loss_db
 
 
+def interworks(
+    a: Module, b: Module, fiber: Fiber | None, tables: Tables = STANDARD
+) -> Interworks | None:
+    """What holds where unlike applications work together; None where they do not, or are alike."""
+    if fiber is None or a.application == b.application:
+        return None
+    return tables.interworks.get((frozenset((a.application, b.application)), fiber.mode))
+
+
 Sums = tuple[float, list[Term], Loss]
 
 
@@ -223,6 +232,14 @@ def budget(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> Budget:
     sums_b = sums_a if same else sums_of(module_b)
     limit_a = limit(module_a, module_b, lowest, measured)
     limit_b = limit_a if module_a is module_b else limit(module_b, module_a, lowest, measured)
+    reach = _shorter(
+        allowed_reach(module_a, lowest, measured, rules),
+        allowed_reach(module_b, lowest, measured, rules),
+    )
+    joined = interworks(module_a, module_b, lowest, tables)
+    if joined is not None:
+        reach = AllowedReach(joined.m, joined.source, joined.confidence)
+        limit_a = limit_b = Limit(joined.loss_db, "channel", joined.source, joined.confidence)
     return Budget(
         link=link,
         rules=rules,
@@ -230,10 +247,7 @@ def budget(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> Budget:
         fibers=fibers,
         lowest=lowest,
         length_m=link.path.length_m,
-        reach=_shorter(
-            allowed_reach(module_a, lowest, measured, rules),
-            allowed_reach(module_b, lowest, measured, rules),
-        ),
+        reach=reach,
         directions=(
             _direction(A, (module_a, module_b), sums_a, limit_a, lowest, rules),
             _direction(B, (module_b, module_a), sums_b, limit_b, lowest, rules),

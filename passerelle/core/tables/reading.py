@@ -22,6 +22,7 @@ from .rows import (
     DispersionLimit,
     Fiber,
     Fit,
+    Interworks,
     JointLoss,
     Method,
     NoWindow,
@@ -65,6 +66,7 @@ class Tables:
     core_mismatches: tuple[CoreMismatch, ...]
     polish_mismatch_db: float
     applications: dict[str, Application]
+    interworks: dict[tuple[frozenset[str], str], Interworks]
     planning: dict[str, float]
     cages: dict[str, Cage]
     fits: dict[tuple[str, str], Fit]
@@ -254,6 +256,20 @@ def _applications(fibers: dict[str, Fiber]) -> dict[str, Application]:
     return table
 
 
+def _interworks(
+    applications: dict[str, Application],
+) -> dict[tuple[frozenset[str], str], Interworks]:
+    rows = [
+        make_row(Interworks, r, "interworks.toml")
+        for r in read_file("interworks.toml")["interworks"]
+    ]
+    for row in rows:
+        for name in (row.a, row.b):
+            if name not in applications:
+                raise TableError(f"interworks.toml: {name} is no application")
+    return _once((((frozenset((r.a, r.b)), r.mode), r) for r in rows), "interworks.toml")
+
+
 def read_tables() -> Tables:
     """Read and validate every table file. Raises TableError."""
     fibers = _fibers()
@@ -308,6 +324,7 @@ def read_tables() -> Tables:
         ),
         polish_mismatch_db=joints["polish_mismatch"][0]["loss_at_least_db"],
         applications=applications,
+        interworks=_interworks(applications),
         cages=_once(
             ((r["name"], make_row(Cage, r, f"cages.toml {r['name']}")) for r in cages["cage"]),
             "cages.toml",

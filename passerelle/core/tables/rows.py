@@ -260,6 +260,20 @@ class Application:
 
 
 @dataclass(frozen=True, slots=True)
+class Interworks:
+    """Two unlike applications that work together over glass of a mode: reach [m], loss [dB]."""
+
+    a: str
+    b: str
+    mode: str
+    m: float
+    loss_db: float
+    source: str
+    confidence: str
+    note: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class Cage:
     """A cage, and the module form of the same name: top rate [Gb/s] and electrical lanes."""
 

@@ -98,3 +98,43 @@ def test_a_path_of_both_modes_is_not_also_the_wrong_glass():
     assert found(mixed) == {}
     rules = {f.rule.id for f in check_link(mixed, HouseRules()).findings}
     assert "fiber.mode-mix" in rules
+
+
+def checked(a, b, light, **sheets):
+    return check_link(Link("x", End(a), End(b), light), HouseRules())
+
+
+def test_a_pair_that_works_together_has_the_shorter_reach_and_the_smaller_loss():
+    """100GBASE-LR4 and -ER4 over 400 m: 6.3 - (0.4 x 0.43 + 2 x 0.75)."""
+    check = checked("100GBASE-LR4", "100GBASE-ER4", two_pairs("OS2", 400))
+    assert check.budget.reach.m == 10_000
+    assert [d.limit.value_db for d in check.budget.directions] == [6.3, 6.3]
+    assert (check.verdict, check.margin_db) == ("works", pytest.approx(4.628))
+    assert "module.pmd-mismatch" not in {f.rule.id for f in check.findings}
+    assert checked("100GBASE-LR4", "100GBASE-ER4", two_pairs("OS2", 10_001)).verdict == "fails"
+
+
+def test_alike_names_on_other_grids_do_not_work_together():
+    check = checked("200GBASE-FR4", "200GBASE-LR4", two_pairs("OS2", 400))
+    stops = {f.rule.id for f in check.findings if f.rule.severity == "stop"}
+    assert stops == {"module.pmd-mismatch"}
+        "module.pmd-mismatch"
+    }
+
+
+def test_the_longer_one_may_be_too_bright_for_the_shorter():
+    """50GBASE-LR sends 4.2 dBm at most, 0.14 is lost at the least, -FR bears 3.0: 1.06 too much."""
+    check = checked("50GBASE-FR", "50GBASE-LR", two_pairs("OS2", 400))
+    over = next(f for f in check.findings if f.rule.id == "light.overload")
+    assert (over.ends, over.rule.severity) == (("a",), "warn")
+    assert "1.06 dB too much" in over.message
+    assert {d.limit.value_db for d in check.budget.directions} == {4.0}
+
+
+@pytest.mark.parametrize(
+    ("glass", "reach_m", "limit_db"), [("OS2", 5000, 4.57), ("OM2", 550, 2.35)]
+)
+def test_gigabit_long_wave_of_both_kinds(glass, reach_m, limit_db):
+    budget = checked("1000BASE-LX", "1000BASE-LX10", two_pairs(glass, 100)).budget
+    assert (budget.reach.m, budget.directions[0].limit.value_db) == (reach_m, limit_db)
+    assert budget.directions[1].limit.value_db == limit_db
