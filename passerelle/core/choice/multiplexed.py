@@ -11,7 +11,7 @@ from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.plan.own import OwnModule
 from passerelle.core.plant.strands import next_free
 from passerelle.core.plant.taking import refilled, take
-from passerelle.core.tables import SINGLE_MODE, STANDARD
+from passerelle.core.tables import SINGLE_MODE, STANDARD, PartLoss
 
 from .laying import cable_at
 from .need import SiteNeed
@@ -21,7 +21,7 @@ from .world import World
 
 TEMPLATE = STANDARD.applications["10GBASE-LR"]
 """Only its path is taken: two strands of single mode."""
-SAME_CHANNEL_NM = STANDARD.planning["channel_half_width_nm"]
+COARSE_HALF_WIDTH_NM = STANDARD.planning["channel_half_width_nm"]
 
 
 def multiplexed(need: SiteNeed, world: World) -> Iterator[Candidate | RuledOut]:
@@ -33,7 +33,7 @@ def multiplexed(need: SiteNeed, world: World) -> Iterator[Candidate | RuledOut]:
         yield RuledOut("multiplexed on one pair", "the field guide has no multiplexer yet")
     for box in boxes:
         what = f"{need.circuits} channels of {box.name} on"
-        chosen = _modules(need, world, box.channels)
+        chosen = _modules(need, world, box)
         if len(chosen) < need.circuits:
             have = f"{len(chosen)} of {need.circuits} channels"
             reason = f"own modules of {need.rate_gbps:g} Gb/s are there for {have}"
@@ -49,15 +49,14 @@ def multiplexed(need: SiteNeed, world: World) -> Iterator[Candidate | RuledOut]:
             yield Candidate(kind, f"{what} {pair}", (Way(links, new=kind == NEW),))
 
 
-def _modules(
-    need: SiteNeed, world: World, channels: tuple[tuple[str, float], ...]
-) -> list[tuple[str, OwnModule]]:
+def _modules(need: SiteNeed, world: World, box: PartLoss) -> list[tuple[str, OwnModule]]:
     """The channels for which there is an own module of the speed, with it."""
     found = []
-    for name, centre_nm in channels:
+    width_nm = box.half_width_nm(COARSE_HALF_WIDTH_NM)
+    for name, centre_nm in box.channels:
         for module in world.modules.values():
             nm = module.tx_wavelength_nm
-            fits = nm is not None and abs(nm - centre_nm) <= SAME_CHANNEL_NM
+            fits = nm is not None and abs(nm - centre_nm) <= width_nm
             if fits and module.rate_gbps == need.rate_gbps:
                 found.append((name, module))
                 break

@@ -5,6 +5,7 @@ from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import STANDARD
 
 from .findings import Finding, finding
+from .sides import EXACT
 
 HALF_WIDTH_NM = STANDARD.planning["channel_half_width_nm"]
 
@@ -35,14 +36,24 @@ def _channels(budget: Budget, at: int, part: Segment) -> list[Finding]:
         listed = ", ".join(centres) or "none"
         message = f"Part {at + 1} has no channel {unknown[0]}; its channels: {listed}."
         return [finding("inline.channel", message, at=(at,))]
+    if row is None:
+        return []
+    width_nm = row.half_width_nm(HALF_WIDTH_NM)
+    passed = (
+        f"channel {' and '.join(part.channels)} of part {at + 1} passes {width_nm:g} nm around "
+        f"{' and '.join(f'{centres[n]:g}' for n in part.channels)}"
+    )
     for side, module in zip((A, B), budget.modules, strict=True):
-        for sent_nm in module.tx_wavelengths_nm:
-            offs = [abs(sent_nm - centres[name]) for name in part.channels]
-            if min(offs) > HALF_WIDTH_NM:
-                message = (
-                    f"End {side} sends {sent_nm:g} nm; channel {' and '.join(part.channels)} of "
-                    f"part {at + 1} passes {HALF_WIDTH_NM:g} nm around "
-                    f"{' and '.join(f'{centres[n]:g}' for n in part.channels)}."
-                )
-                return [finding("inline.channel", message, at=(at,), ends=(side,))]
+        ranges = module.tx_ranges_nm or tuple((nm, nm) for nm in module.tx_wavelengths_nm)
+        for low, high in ranges:
+            if any(
+                centres[name] - width_nm - EXACT <= low and high <= centres[name] + width_nm + EXACT
+                for name in part.channels
+            ):
+                continue
+            sent = f"{low:g} nm" if low == high else f"anywhere from {low:g} to {high:g} nm"
+            message = f"End {side} sends {sent}; {passed}."
+            if low < high:
+                message += f" {module.application} is no module for this channel."
+            return [finding("inline.channel", message, at=(at,), ends=(side,))]
     return []

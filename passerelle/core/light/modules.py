@@ -21,6 +21,7 @@ DEFAULT_PENALTY_DB = STANDARD.planning["default_penalty_db"]
 class Module:
     """One end's module, resolved. Levels in dBm; None is not known.
 
+    tx_ranges_nm : where the standard lets each of its lasers be; empty where one is entered.
     entered : names of the figures that come from a data sheet.
     part : name of the own module.
     parent : the four-lane application that this is one lane of.
@@ -33,6 +34,7 @@ class Module:
     modes: frozenset[str]
     tx_wavelengths_nm: tuple[float, ...]
     rx_wavelengths_nm: tuple[float, ...]
+    tx_ranges_nm: tuple[tuple[float, float], ...]
     launch_min_dbm: float | None
     launch_min_multimode_dbm: float | None
     launch_max_dbm: float | None
@@ -189,6 +191,7 @@ def _standard(name: str) -> Module:
         modes=_modes(application),
         tx_wavelengths_nm=application.wavelengths_nm,
         rx_wavelengths_nm=(partner or application).wavelengths_nm,
+        tx_ranges_nm=application.wavelength_ranges_nm,
         launch_min_dbm=application.launch_min_dbm,
         launch_min_multimode_dbm=application.launch_min_multimode_dbm,
         launch_max_dbm=application.launch_max_dbm,
@@ -222,6 +225,7 @@ def _custom(sheet: DataSheet) -> Module:
         modes=frozenset((sheet.fiber_mode,)),
         tx_wavelengths_nm=(sheet.tx_wavelength_nm,),
         rx_wavelengths_nm=(rx,) if rx is not None else (),
+        tx_ranges_nm=(),
         launch_min_dbm=sheet.tx_min_dbm,
         launch_min_multimode_dbm=None,
         launch_max_dbm=sheet.tx_max_dbm,
@@ -351,6 +355,7 @@ def _with_figures(module: Module, sheet: DataSheet) -> Module:
         modes=frozenset((sheet.fiber_mode,)) if sheet.fiber_mode else module.modes,
         tx_wavelengths_nm=(tx,) if tx is not None else module.tx_wavelengths_nm,
         rx_wavelengths_nm=(rx,) if rx is not None else module.rx_wavelengths_nm,
+        tx_ranges_nm=() if tx is not None else module.tx_ranges_nm,
         launch_min_dbm=_given(sheet.tx_min_dbm, module.launch_min_dbm),
         launch_min_multimode_dbm=_given(sheet.tx_min_dbm, module.launch_min_multimode_dbm),
         launch_max_dbm=_given(sheet.tx_max_dbm, module.launch_max_dbm),

@@ -6,6 +6,7 @@ that is not known is `None`; nothing fills it in.
 """
 
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Literal
 
 HIGH = "high"
@@ -110,6 +111,27 @@ class PartLoss:
     def typical_confidence(self) -> str:
         """One document gives both figures."""
         return self.confidence
+
+    def half_width_nm(self, coarse_nm: float) -> float:
+        """How far from its centre a channel of a multiplexer passes light. [nm]
+
+        coarse_nm : that of the 20 nm grid. A filter of a finer grid passes an eighth of the
+        spacing of its channels to each side; a single channel is coarse on a centre of the 20 nm
+        grid, and else takes the narrowest usual filter.
+        """
+        centres = sorted(nm for _, nm in self.channels)
+        spacing = min((b - a for a, b in pairwise(centres) if b > a), default=None)
+        if spacing is None:
+            off = (centres[0] - COARSE_FROM_NM) % COARSE_STEP_NM if centres else 0.0
+            on_grid = min(off, COARSE_STEP_NM - off) <= 1.0
+            return coarse_nm if on_grid else FINE_STEP_NM / 8
+        return coarse_nm if spacing >= 0.75 * COARSE_STEP_NM else spacing / 8
+
+
+COARSE_FROM_NM, COARSE_STEP_NM = 1271.0, 20.0
+"""ITU-T G.694.2: eighteen centres from 1271 nm, 20 nm apart. [nm]"""
+FINE_STEP_NM = 0.8
+"""ITU-T G.694.1: channels 100 GHz apart, near 1550 nm. [nm]"""
 
 
 @dataclass(frozen=True, slots=True)

@@ -70,3 +70,37 @@ def test_a_plain_inline_part_is_no_multiplexer():
     assert (
         found(Segment("inline", ends=(LC, LC), loss_db=5.0, what="attenuator 5 dB"), cable()) == []
     )
+
+
+FINE = own_box("DM", "multiplexer", 2.0, 1.5,
+               channels=(Channel("C31", 1552.52), Channel("C32", 1551.72)))  # fmt: skip
+COARSE = own_box("OM", "multiplexer", 1.6, 1.1,
+                 channels=(Channel("1311", 1311.0), Channel("1551", 1551.0)))  # fmt: skip
+
+
+def said_of(application, part, channel, **sheet):
+    box = Segment("inline", ends=(LC, LC), part=part, what="multiplexer", channels=(channel,))
+    subject = link(application, path(cord(), box, cable(), box, cord()), **sheet)
+    return check_multiplexers(budget(subject, HouseRules(), extended((FINE, COARSE))))
+
+
+@pytest.mark.parametrize(
+    ("nm", "channel", "fits"),
+    # 193.1 and 193.2 THz: 0.8 nm apart, 0.1 nm to each side; 1550.12 is three channels off
+    [(1552.52, "C31", True), (1552.60, "C31", True), (1552.64, "C31", False),
+     (1551.72, "C31", False), (1550.12, "C31", False), (1551.72, "C32", True)],
+)  # fmt: skip
+def test_a_fine_channel_is_narrow(nm, channel, fits):
+    sheet = CUSTOM | {"tx_wavelength_nm": nm, "rx_wavelength_nm": nm}
+    assert bool(said_of("custom", "DM", channel, **sheet)) is not fits
+
+
+@pytest.mark.parametrize(
+    ("application", "channel"), [("10GBASE-ER", "1551"), ("10GBASE-LR", "1311")]
+)
+def test_a_plain_module_may_send_beside_its_channel(application, channel):
+    """-ER may send anywhere from 1530 to 1565 nm, -LR from 1260 to 1355."""
+    first = said_of(application, "OM", channel)[0]
+    assert "is no module for this channel" in first.message
+    assert not said_of(application, "OM", channel, tx_wavelength_nm=float(channel),
+                       source="sheet")  # fmt: skip

@@ -118,8 +118,6 @@ def test_alike_names_on_other_grids_do_not_work_together():
     check = checked("200GBASE-FR4", "200GBASE-LR4", two_pairs("OS2", 400))
     stops = {f.rule.id for f in check.findings if f.rule.severity == "stop"}
     assert stops == {"module.pmd-mismatch"}
-        "module.pmd-mismatch"
-    }
 
 
 def test_the_longer_one_may_be_too_bright_for_the_shorter():
