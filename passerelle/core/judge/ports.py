@@ -11,6 +11,7 @@ from passerelle.core.plan.ends import Side
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import SINGLE_MODE, STANDARD, Cage
 
+from .fec import check_fec
 from .findings import STOP, WARN, Finding, Remedy, finding
 from .rules import Severity
 
@@ -24,8 +25,8 @@ def check_ports(budget: Budget) -> list[Finding]:
     for side, end, module in zip((A, B), ends, budget.modules, strict=True):
         port = facts(end.port, end.cage, end.device)
         found += _cage(side, end, module, port)
-        found += _device(side, end, module, port)
-    found += _lane_of_leg(budget)
+        found += _device(side, end, port)
+    found += check_fec(budget) + _lane_of_leg(budget)
     if any(m.application == LRM for m in budget.modules) and any(
         fiber.mode == SINGLE_MODE for fiber in budget.fibers
     ):
@@ -156,13 +157,8 @@ def _set_to(side: Side, end: End, rate: float) -> Remedy:
     return Remedy(f"Port at end {side} set to {rate:g}G", (SetEnd.to(side, new),), "setting")
 
 
-def _device(side: Side, end: End, module: Module, port: PortFacts) -> list[Finding]:
+def _device(side: Side, end: End, port: PortFacts) -> list[Finding]:
     found = []
-    if end.port.fec is False and module.fec != "none":
-        message = f"{module.application} needs {module.fec}; the port at end {side} has it off."
-        new = replace(end, port=replace(end.port, fec=True))
-        remedy = Remedy(f"FEC on at end {side}", (SetEnd.to(side, new),), "setting")
-        found.append(finding("port.fec", message, ends=(side,), remedy=remedy))
     if port.own_coding_only and end.coding != "own":
         known = "is coded for another maker" if end.coding == "other" else "has no coding recorded"
         message = f"The equipment at end {side} takes only its maker's modules; this one {known}."

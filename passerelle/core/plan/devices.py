@@ -5,7 +5,7 @@ nothing is known and nothing is assumed.
 """
 
 from dataclasses import dataclass
-from typing import Annotated, ClassVar, Final
+from typing import Annotated, ClassVar, Final, Literal, get_args
 
 from annotated_types import Ge, Le, Len
 
@@ -25,6 +25,10 @@ from .lightpath import Lane
 INDOOR: Final = "indoor"
 UNHEATED: Final = "unheated"
 OUTDOOR: Final = "outdoor"
+
+
+FecKind = Literal["none", "base-r", "rs528", "rs544"]
+FEC_KINDS: tuple[str, ...] = get_args(FecKind)
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,7 +78,7 @@ class Port(Described):
     settable : False for a plain converter, whose rate cannot be set.
     set_gbps : the rate that the port is set to now. [Gb/s]
     own_coding_only, surroundings : as for the device.
-    fec : False where forward error correction is noted as off.
+    fec : forward error correction as it is set: off or on, or the kind that it is set to.
     group, number : the device's port group, and the port's number in it, from 1.
     split : whether the port is set to run its lanes as ports of their own.
     lane : the lane that this link is, from 1, where the port is split.
@@ -84,7 +88,7 @@ class Port(Described):
     set_gbps: RateGbps | None = None
     own_coding_only: bool | None = None
     surroundings: Surroundings | None = None
-    fec: bool | None = None
+    fec: bool | FecKind | None = None
     group: Name | None = None
     number: PortNumber | None = None
     split: bool | None = None

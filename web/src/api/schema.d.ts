@@ -4211,7 +4211,7 @@ export interface components {
          *     settable : False for a plain converter, whose rate cannot be set.
          *     set_gbps : the rate that the port is set to now. [Gb/s]
          *     own_coding_only, surroundings : as for the device.
-         *     fec : False where forward error correction is noted as off.
+         *     fec : forward error correction as it is set: off or on, or the kind that it is set to.
          *     group, number : the device's port group, and the port's number in it, from 1.
          *     split : whether the port is set to run its lanes as ports of their own.
          *     lane : the lane that this link is, from 1, where the port is split.
@@ -4226,7 +4226,7 @@ export interface components {
             /** Surroundings */
             surroundings?: ("indoor" | "unheated" | "outdoor") | null;
             /** Fec */
-            fec?: boolean | null;
+            fec?: boolean | ("none" | "base-r" | "rs528" | "rs544") | null;
             /** Group */
             group?: string | null;
             /** Number */

@@ -149,6 +149,13 @@ interface PortProps {
 }
 
 const UNKNOWN = { value: "", label: "not recorded" };
+const FEC = [
+  { value: "none", label: "off" },
+  { value: "on", label: "on" },
+  { value: "base-r", label: "BASE-R (74)" },
+  { value: "rs528", label: "RS(528,514)" },
+  { value: "rs544", label: "RS(544,514)" },
+];
 
 interface YesNoProps {
   label: string;
@@ -265,7 +272,13 @@ function PortFields({ end, plan, reference, set }: PortProps) {
           onChange={(value) => setPort({ surroundings: (value || null) as NonNullable<Port["surroundings"]> | null })}
         />
       )}
-      <YesNo label="FEC on" value={port.fec} onChange={(fec) => setPort({ fec })} />
+      <Choice
+        label="FEC set to"
+        width="128px"
+        value={port.fec == null ? "" : port.fec === true ? "on" : port.fec === false ? "none" : port.fec}
+        options={[UNKNOWN, ...FEC]}
+        onChange={(told) => setPort({ fec: told === "" ? null : told === "on" ? true : told === "none" ? false : (told as NonNullable<Port["fec"]>) })}
+      />
     </Flex>
   );
 }
