@@ -25,6 +25,13 @@ def check_pairing(budget: Budget) -> list[Finding]:
 def _pair(budget: Budget) -> list[Finding]:
     a, b = budget.modules
     ends = (A, B)
+    if a.rate_gbps != b.rate_gbps and _negotiate(a, b):
+        slower = min(a, b, key=lambda module: module.rate_gbps)
+        message = (
+            f"{a.application} meets {b.application}: it will run at {slower.rate_gbps:g}GFC, where "
+            "both modules and both ports list that speed."
+        )
+        return [finding("module.rate-mismatch", message, ends=ends, severity=WARN)]
     if a.rate_gbps != b.rate_gbps:
         return [
             finding(
@@ -61,6 +68,12 @@ def _pair(budget: Budget) -> list[Finding]:
             remedy=_same_application(budget),
         )
     ]
+
+
+def _negotiate(a: Module, b: Module) -> bool:
+    """Whether the ends agree on a speed: Fibre Channel does (FC-FS), over light of one kind."""
+    kinds = [module.application.partition("GFC ") for module in (a, b)]
+    return all(middle for _, middle, _ in kinds) and kinds[0][2] == kinds[1][2]
 
 
 def _same_application(budget: Budget) -> Remedy | None:

@@ -65,9 +65,21 @@ def _count(strands: int | None) -> str:
     return "one strand" if strands == 1 else f"{strands} strands"
 
 
+def forms_of(module: Module) -> tuple[str, ...]:
+    """The forms that an application comes in, the usual one first.
+
+    Of what no standard names, the smallest cage that carries it.
+    """
+    row = STANDARD.applications.get(module.application)
+    if row is not None:
+        return row.forms
+    smallest = _smallest_form(module.lanes, module.rate_gbps)
+    return (smallest,) if smallest is not None else ()
+
+
 def usual_form(module: Module) -> str | None:
-    """The form factor that an application usually comes in: the smallest cage that carries it."""
-    return _smallest_form(module.lanes, module.rate_gbps)
+    """The form that an application usually comes in."""
+    return next(iter(forms_of(module)), None)
 
 
 @cache
@@ -83,21 +95,29 @@ def _cage(side: Side, end: End, module: Module, port: PortFacts) -> list[Finding
     if cage is None:
         return []
     whole = resolve(End(module.parent)) if module.parent else module
-    form = end.fitted_form or usual_form(whole)
-    fit = STANDARD.fits.get((form or "", cage.name))
-    name = f"{whole.application} ({form})" if form else whole.application
-    if form is not None and form != cage.name and fit is None:
-        known = STANDARD.cages.get(form)
-        if known is not None and known.family != cage.family:
-            message = f"{name} at end {side}: the port has an {cage.name} cage."
-            return [finding("module.cage", message, ends=(side,))]
-    if (fit is not None and fit.fits == "no") or whole.rate_gbps > cage.top_gbps:
+    forms = (end.fitted_form,) if end.fitted_form else forms_of(whole)
+    if forms and not any(_runs_in(form, cage, whole.rate_gbps) for form in forms):
+        fit = STANDARD.fits.get((forms[0], cage.name))
         note = f" {fit.note[:1].upper()}{fit.note[1:]}." if fit and fit.note else ""
-        message = f"{name} at end {side} does not run in an {cage.name} cage.{note}"
+        named = ", ".join(forms[:-1]) + (" or " if len(forms) > 1 else "") + forms[-1]
+        message = (
+            f"{whole.application} at end {side} comes as {named}, which does not run in the port's "
+            f"{cage.name} cage.{note}"
+        )
         return [finding("module.cage", message, ends=(side,))]
     if module.parent is not None:
         return _split(side, end, module)
     return _speed(side, end, module, cage, port)
+
+
+def _runs_in(form: str, cage: Cage, rate_gbps: float) -> bool:
+    """Whether a module of a form and speed runs in a cage. A form in its own cage always does."""
+    if form == cage.name:
+        return True
+    fit, known = STANDARD.fits.get((form, cage.name)), STANDARD.cages.get(form)
+    if rate_gbps > cage.top_gbps or (fit is not None and fit.fits == "no"):
+        return False
+    return fit is not None or known is None or known.family == cage.family
 
 
 def _split(side: Side, end: End, module: Module) -> list[Finding]:

@@ -217,7 +217,11 @@ PlaceName = Annotated[Name, Names("place")]
 OwnPlace = Annotated[Name, Names("place", needed=True)]
 FiberName = Annotated[Name, Names("own part", or_table=True)]
 GradeName = FiberName
-CageName = Literal["SFP", "SFP+", "SFP28", "SFP56", "QSFP+", "QSFP28", "QSFP56", "QSFP-DD", "OSFP"]
+CageName = Literal[
+    "SFP", "SFP+", "SFP28", "SFP56", "QSFP+", "QSFP28", "QSFP56", "QSFP-DD", "OSFP",
+    "GBIC", "XFP", "X2", "XENPAK", "CXP", "CFP", "CFP2", "CFP4", "CFP8",
+    "SFP-DD", "SFP112", "QSFP112",
+]  # fmt: skip
 FiberMode = Literal["multimode", "single-mode"]
 Surroundings = Literal["indoor", "unheated", "outdoor"]
 TemperatureClass = Literal["commercial", "extended", "industrial"]

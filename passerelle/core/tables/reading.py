@@ -3,7 +3,7 @@
 import math
 import tomllib
 from collections.abc import Iterable, Mapping
-from dataclasses import MISSING, dataclass, field, fields
+from dataclasses import MISSING, dataclass, field, fields, replace
 from functools import cached_property
 from importlib.resources import files
 from typing import Any, TypeVar
@@ -247,7 +247,15 @@ def _application(raw: dict[str, Any], fibers: dict[str, Fiber]) -> Application:
 
 
 def _applications(fibers: dict[str, Fiber]) -> dict[str, Application]:
+    forms = {
+        name: tuple(row["forms"])
+        for row in read_file("forms.toml")["forms"]
+        for name in row["applications"]
+    }
     rows = [_application(raw, fibers) for raw in read_file("applications.toml")["application"]]
+    if odd := set(forms) ^ {row.name for row in rows}:
+        raise TableError(f"forms.toml: {sorted(odd)[0]} is no application, or has no form")
+    rows = [replace(row, forms=forms[row.name]) for row in rows]
     table: dict[str, Application] = _once(((r.name, r) for r in rows), "applications.toml")
     for row in rows:
         partner = table.get(row.pairs_with) if row.pairs_with else None

@@ -279,6 +279,8 @@ class Application:
     pairs_with: str | None = None
     mode_conditioning_on: tuple[str, ...] = ()
     note: str = ""
+    forms: tuple[str, ...] = ()
+    """Forms that it comes in, the usual one first (`forms.toml`)."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -41,7 +41,7 @@ def need(distance_m=240.0, rate=10.0, **more):
         (need(budget="lavish"), "budget", "tight, usual, lasting"),
         (need(termination="glue"), "termination", "none of"),
         (need(surroundings=("wet", "haunted")), "surroundings", "'haunted'"),
-        (need(cage_a="XFP"), "cage_a", "not a cage of the table"),
+        (need(cage_a="SFP9"), "cage_a", "not a cage of the table"),
         (need(cage_b="none", device_b="loose"), "cage_b", "contradict"),
         (need(device_a="router"), "device_a", "not a device of the plan: switch, loose"),
         (need(device_b="switch"), "device_b", "stands in 'A', not in 'B'"),

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import pytest
 
+from passerelle.core.judge.check import check_link
 from passerelle.core.judge.ports import check_ports, usual_form
 from passerelle.core.light.edits import apply_all
 from passerelle.core.light.link import Link, budget
@@ -90,3 +91,37 @@ def test_a_leg_that_carries_another_lane_is_named():
     one = found(end, End("25GBASE-SR"), path(cord("OM4"), leg))["port.breakout"]
     assert one.message.endswith("the leg at part 3 carries lane 3.")
     assert one.remedy.label == "Leg 2 of the breakout cord"
+
+
+@pytest.mark.parametrize(
+    ("application", "cage", "form", "stops"),
+    [
+        ("400GBASE-DR4", "OSFP", None, False),  # it comes as OSFP too
+        ("400GBASE-DR4", "QSFP-DD", "OSFP", True),
+        ("16GFC SW", "SFP+", None, False),
+        ("32GFC SW", "SFP28", None, False),
+        ("32GFC SW", "SFP+", None, True),
+        ("100GBASE-SR10", "QSFP28", None, True),  # ten lanes
+        ("100GBASE-SR10", "CXP", None, False),
+        ("200GBASE-FR4", "QSFP56", "QSFP-DD", True),  # longer, a second row of contacts
+        ("200GBASE-FR4", "QSFP-DD", "QSFP56", False),
+        ("25GBASE-SR", "SFP112", "SFP28", False),
+        ("10GBASE-LR", "XFP", None, False),
+        ("10GBASE-LR", "XFP", "SFP+", True),
+        ("1000BASE-SX", "GBIC", None, False),
+        ("40GBASE-LR4", "OSFP", None, True),
+    ],
+)
+def test_a_module_in_a_cage(application, cage, form, stops):
+    end = End(application, cage=cage, form=form)
+    assert ("module.cage" in found(end)) is stops
+
+
+@pytest.mark.parametrize(
+    ("a", "b", "severity"),
+    [("16GFC SW", "32GFC SW", "warn"), ("16GFC SW", "32GFC LW", "stop"),
+     ("10GBASE-SR", "25GBASE-SR", "stop"), ("16GFC SW", "10GBASE-SR", "stop")],
+)  # fmt: skip
+def test_fibre_channel_agrees_on_a_speed_and_ethernet_does_not(a, b, severity):
+    said = check_link(Link("x", End(a), End(b), path(cable("OM4", 50))), HouseRules()).findings
+    assert next(f for f in said if f.rule.id == "module.rate-mismatch").rule.severity == severity

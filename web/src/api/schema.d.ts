@@ -2579,7 +2579,7 @@ export interface components {
             /** Part */
             part?: string | null;
             /** Form */
-            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
+            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP" | "GBIC" | "XFP" | "X2" | "XENPAK" | "CXP" | "CFP" | "CFP2" | "CFP4" | "CFP8" | "SFP-DD" | "SFP112" | "QSFP112") | null;
             /** Coding */
             coding?: ("own" | "other") | null;
             /** Temperature */
@@ -3769,7 +3769,7 @@ export interface components {
             /** Connector */
             connector?: string | null;
             /** Form */
-            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP") | null;
+            form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP" | "GBIC" | "XFP" | "X2" | "XENPAK" | "CXP" | "CFP" | "CFP2" | "CFP4" | "CFP8" | "SFP-DD" | "SFP112" | "QSFP112") | null;
             /** Temperature */
             temperature?: ("commercial" | "extended" | "industrial") | null;
         };
@@ -4255,7 +4255,7 @@ export interface components {
              * Cage
              * @enum {string}
              */
-            cage: "SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP";
+            cage: "SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP" | "GBIC" | "XFP" | "X2" | "XENPAK" | "CXP" | "CFP" | "CFP2" | "CFP4" | "CFP8" | "SFP-DD" | "SFP112" | "QSFP112";
             /** Count */
             count: number;
             /**
