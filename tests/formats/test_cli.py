@@ -36,7 +36,7 @@ def test_check_reads_standard_input_and_says_1_for_a_plan_with_faults(capsys, mo
     monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(write_plan(demo_plan()))))
     assert main(["check", "-"]) == 1
     out = capsys.readouterr().out
-    assert "28 of 66 links would come up" in out
+    assert "29 of 66 links would come up" in out
     assert "warn: light.overload" in out
 
 

@@ -3,13 +3,14 @@
 from dataclasses import replace
 
 from passerelle.core.light.edits import SetPart
-from passerelle.core.light.link import Budget
+from passerelle.core.light.link import Budget, reach_row
 from passerelle.core.plan.house_rules import SINGLE_MODE_EVERYWHERE
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import MULTIMODE, SINGLE_MODE, STANDARD
 from passerelle.core.tables.kinds import PART_KINDS
+from passerelle.core.words import metres
 
-from .findings import Finding, Remedy, finding
+from .findings import NOTE, Finding, Remedy, finding
 
 
 def segments_of(budget: Budget, fibers: set[str]) -> tuple[int, ...]:
@@ -145,9 +146,17 @@ def _grade_mix(budget: Budget) -> Finding:
     names = " and ".join(f.name for f in budget.fibers)
     best = max(budget.fibers, key=lambda f: f.rank)
     low = segments_of(budget, {f.name for f in budget.fibers if f is not best})
-    return finding(
-        "fiber.grade-mix",
-        f"{names} in one path: the reach is that of {budget.lowest.name}.",
-        at=low,
-        remedy=_replaced(budget, low, best.name),
-    )
+    reaches = {
+        reach.m if (reach := reach_row(module, fiber, False)) is not None else None
+        for module in budget.modules
+        for fiber in budget.fibers
+    }
+    if len(reaches) == 1 and None not in reaches:
+        message = f"{names} in one path: the application reaches as far on each."
+        return finding("fiber.grade-mix", message, at=low, severity=NOTE)
+    if budget.reach.m is None or None in reaches:
+        told = f"the reach is that of {budget.lowest.name}"
+    else:
+        told = f"each takes its share of the reach, {metres(budget.reach.m)} in this mix"
+    message = f"{names} in one path: {told}."
+    return finding("fiber.grade-mix", message, at=low, remedy=_replaced(budget, low, best.name))

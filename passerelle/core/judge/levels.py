@@ -18,7 +18,10 @@ NEAR_SHARE = STANDARD.planning["near_reach_share"]
 def check_reach(budget: Budget) -> list[Finding]:
     """Total length of glass against the application's reach on its lowest grade."""
     allowed, length_m = budget.reach, budget.length_m
+    one_core = len({fiber.core_um for fiber in budget.fibers}) == 1
     grade = budget.lowest.name if budget.lowest else "glass that is not recorded"
+    if one_core and len({fiber.application_row for fiber in budget.fibers}) > 1:
+        grade = " and ".join(fiber.name for fiber in budget.fibers)
     names = sorted({m.application for m in budget.modules})
     what = " and ".join(names)
     if allowed.m is None:

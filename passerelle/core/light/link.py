@@ -1,6 +1,7 @@
 """A link: two ends and the light path between them, with what is worked out from them once."""
 
-from dataclasses import dataclass, field
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from passerelle.core.plan.ends import Side
@@ -109,11 +110,46 @@ def is_measured(path: LightPath) -> bool:
     return bool(cables) and all(cable.loss_db is not None for cable in cables)
 
 
+def _rows_below() -> dict[str, tuple[str, ...]]:
+    """For each grade from OM2 up, the grades of its core below it, the nearest first."""
+    grades = sorted(
+        (f for f in STANDARD.fibers.values() if f.mode == MULTIMODE and f.rank >= _FROM_RANK),
+        key=lambda f: -f.rank,
+    )
+    return {
+        f.application_row: tuple(
+            g.application_row for g in grades if g.rank < f.rank and g.core_um == f.core_um
+        )
+        for f in grades
+    }
+
+
+_FROM_RANK = 3
+_BELOW = _rows_below()
+_LESS_SURE = {HIGH: "medium", "medium": "low", "low": "low"}
+
+
+def _row_of(module: Module, name: str) -> Reach | None:
+    """The application's row for a grade, or that of the next lower grade of its core, less sure.
+
+    A better grade of the same core reaches at least as far; never the other way, and never from
+    one core to another.
+    """
+    row = module.reach.get(name)
+    if row is not None:
+        return row
+    for lower in _BELOW.get(name, ()):
+        row = module.reach.get(lower)
+        if row is not None:
+            return replace(row, confidence=_LESS_SURE[row.confidence])
+    return None
+
+
 def reach_row(module: Module, fiber: Fiber | None, measured: bool) -> Reach | None:
     """The application's row for the glass; measured links may use the 'engineered' row."""
     if fiber is None:
         return None
-    row = module.reach.get(fiber.application_row)
+    row = _row_of(module, fiber.application_row)
     if measured and fiber.application_row == "OS":
         return module.reach.get(ENGINEERED, row)
     return row
@@ -135,6 +171,33 @@ def allowed_reach(
     if row is None or row.m is None:
         return AllowedReach(None, module.source, "low", row)
     return AllowedReach(row.m, _by(module, row), row.confidence, row)
+
+
+def _mixed_reach(
+    module: Module,
+    lengths_m: Mapping[str, float],
+    fibers: tuple[Fiber, ...],
+    rules: HouseRules,
+    *,
+    measured: bool,
+) -> AllowedReach | None:
+    """How far an application goes over several grades of one core, in the shares of this path.
+
+    Each grade takes its share of the reach: sum of length / reach is 1 at the most. None where
+    there is one grade, or one without a published reach.
+    """
+    rows = {fiber.application_row for fiber in fibers}
+    if len(rows) < 2 or len({fiber.core_um for fiber in fibers}) > 1:
+        return None
+    each = {f.name: allowed_reach(module, f, measured, rules) for f in fibers}
+    total = sum(lengths_m.values())
+    if not total or any(one.m is None or one.data_sheet for one in each.values()):
+        return None
+    share = sum(length / (each[name].m or 1.0) for name, length in lengths_m.items())
+    least = min(each.values(), key=lambda one: one.m or 0.0)
+    sure = HIGH if all(one.confidence == HIGH for one in each.values()) else "medium"
+    source = f"{least.source}; grades by their share of the reach"
+    return AllowedReach(total / share, source, sure, least.row)
 
 
 def _by(module: Module, row: Reach) -> str:
@@ -206,6 +269,14 @@ def _direction(
     )
 
 
+def _glass_m(path: LightPath) -> dict[str, float]:
+    found: dict[str, float] = {}
+    for part in path.parts:
+        if isinstance(part, Segment) and part.fiber is not None:
+            found[part.fiber] = found.get(part.fiber, 0.0) + part.length_m
+    return found
+
+
 def _shorter(a: AllowedReach, b: AllowedReach) -> AllowedReach:
     if a.m is None or b.m is None:
         return a if a.m is None else b
@@ -236,6 +307,16 @@ def budget(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> Budget:
         allowed_reach(module_a, lowest, measured, rules),
         allowed_reach(module_b, lowest, measured, rules),
     )
+    mixed = (
+        [
+            _mixed_reach(module, _glass_m(link.path), fibers, rules, measured=measured)
+            for module in ((module_a,) if module_a is module_b else (module_a, module_b))
+        ]
+        if len(fibers) > 1
+        else []
+    )
+    if mixed and all(mixed):
+        reach = min((one for one in mixed if one), key=lambda one: one.m or 0.0)
     joined = interworks(module_a, module_b, lowest, tables)
     if joined is not None:
         reach = AllowedReach(joined.m, joined.source, joined.confidence)
