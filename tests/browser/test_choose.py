@@ -48,7 +48,7 @@ def test_two_routes_with_field_connectors_become_two_links(page: Page):
     expect(page.locator("[data-way]")).to_have_text("The two share 11 m, Hall tray, Hall entry.")
     page.get_by_text("Devices, glass").click()
     page.get_by_label("Device or cage at the end").select_option(label="SFP cage")
-    expect(page.locator("[data-ruled-out]")).to_contain_text("does not run in an SFP cage")
+    expect(page.locator("[data-ruled-out]")).to_contain_text("none of them runs in the SFP cage")
     page.get_by_label("Device or cage at the end").select_option("not decided")
     page.locator("[data-option='10GBASE-LR on new OS2']").click()
     aside = page.get_by_label("The option", exact=True)

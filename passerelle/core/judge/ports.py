@@ -12,7 +12,7 @@ from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import SINGLE_MODE, STANDARD, Cage
 
 from .fec import check_fec
-from .findings import STOP, WARN, Finding, Remedy, finding
+from .findings import NOTE, STOP, WARN, Finding, Remedy, finding
 from .rules import Severity
 
 LRM = "10GBASE-LRM"
@@ -100,9 +100,10 @@ def _cage(side: Side, end: End, module: Module, port: PortFacts) -> list[Finding
         fit = STANDARD.fits.get((forms[0], cage.name))
         note = f" {fit.note[:1].upper()}{fit.note[1:]}." if fit and fit.note else ""
         named = ", ".join(forms[:-1]) + (" or " if len(forms) > 1 else "") + forms[-1]
+        which = "none of them runs" if len(forms) > 1 else "it does not run"
         message = (
-            f"{whole.application} at end {side} comes as {named}, which does not run in the port's "
-            f"{cage.name} cage.{note}"
+            f"{whole.application} comes as {named}: {which} in the {cage.name} cage at end {side}."
+            f"{note}"
         )
         return [finding("module.cage", message, ends=(side,))]
     if module.parent is not None:
@@ -186,14 +187,29 @@ def _device(side: Side, end: End, port: PortFacts) -> list[Finding]:
         remedy = Remedy(f"Module coded for end {side}", (SetEnd.to(side, new),), "module")
         found.append(finding("module.coding", message, ends=(side,), remedy=remedy))
     cold = port.surroundings in (UNHEATED, OUTDOOR)
-    if cold and end.fitted_temperature == "commercial":
-        message = f"A commercial-temperature module at end {side}, which is {port.surroundings}."
-        new = replace(end, temperature="extended")
-        remedy = Remedy(
-            f"Extended-temperature module at end {side}", (SetEnd.to(side, new),), "module"
-        )
-        found.append(finding("module.temperature", message, ends=(side,), remedy=remedy))
+    if cold and end.fitted_temperature != "industrial":
+        found.append(_temperature(side, end, port))
     return found
+
+
+def _temperature(side: Side, end: End, port: PortFacts) -> Finding:
+    """A module in a place that is not heated: only the industrial class is made for all of it."""
+    told = end.fitted_temperature
+    severity: Severity = WARN
+    if told is None:
+        message = f"No temperature class is recorded for the module at end {side}"
+    elif told == "extended":
+        severity = NOTE
+        message = f"An extended-temperature module at end {side}: check how cold it may get"
+    else:
+        message = f"A commercial-temperature module at end {side}"
+    message += f"; the place is {port.surroundings}."
+    remedy = Remedy(
+        f"Industrial-temperature module at end {side}",
+        (SetEnd.to(side, replace(end, temperature="industrial")),),
+        "module",
+    )
+    return finding("module.temperature", message, ends=(side,), severity=severity, remedy=remedy)
 
 
 def _lane_of_leg(budget: Budget) -> list[Finding]:

@@ -313,7 +313,7 @@ def test_which_module_runs_in_which_cage(application, cage, form, rule):
         (Port(own_coding_only=True), {}, "module.coding", "warn"),
         (Port(own_coding_only=True), {"coding": "own"}, None, None),
         (Port(surroundings="outdoor"), {"temperature": "commercial"}, "module.temperature", "warn"),
-        (Port(surroundings="outdoor"), {"temperature": "extended"}, None, None),
+        (Port(surroundings="outdoor"), {"temperature": "industrial"}, None, None),
         (Port(fec=False), {}, None, None),  # 10GBASE-LR has none
         (Port(fec=False), {"application": "25GBASE-LR", "cage": "SFP28"}, "port.fec", "warn"),
     ],

@@ -65,14 +65,17 @@ def test_what_only_its_makers_modules_fit_and_a_module_of_unknown_coding():
 
 
 @pytest.mark.parametrize(
-    ("around", "temperature", "cold"),
-    [("outdoor", "commercial", True), ("unheated", "commercial", True),
-     ("indoor", "commercial", False),
-     ("outdoor", "extended", False), ("outdoor", "industrial", False), (None, "commercial", False)],
+    ("around", "temperature", "severity"),
+    [("outdoor", "commercial", "warn"), ("unheated", "commercial", "warn"),
+     ("outdoor", None, "warn"), ("outdoor", "extended", "note"), ("outdoor", "industrial", None),
+     ("indoor", "commercial", None), ("indoor", None, None), (None, "commercial", None)],
 )  # fmt: skip
-def test_a_commercial_module_is_for_indoors(around, temperature, cold):
+def test_outdoors_and_unheated_take_industrial_modules(around, temperature, severity):
     end = End("10GBASE-LR", temperature=temperature, port=Port(surroundings=around))
-    assert ("module.temperature" in found(end, End("10GBASE-LR"))) is cold
+    one = found(end, End("10GBASE-LR")).get("module.temperature")
+    assert (one.rule.severity if one else None) == severity
+    if one is not None:
+        assert one.remedy.edits[0].end.module.temperature == "industrial"
 
 
 @pytest.mark.parametrize(("split", "severity"), [(True, None), (False, "stop"), (None, "warn")])
