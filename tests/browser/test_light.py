@@ -119,7 +119,9 @@ def test_a_link_is_added_duplicated_renamed_and_deleted(page: Page):
     page.get_by_role("button", name="Add with 10GBASE-SR").click()
     expect(page.locator("[data-at]")).to_have_count(5)
     expect(answer(page)).to_have_text("Works, with 0.9 dB to spare")  # 2.9 - 1.5 - 0.48
+    original = page.url
     page.get_by_role("button", name="Duplicate").click()
+    expect(page).not_to_have_url(original)  # the copy stands in the list before it is opened
     expect(page.get_by_text("Pier Office – Ice Store copy").first).to_be_visible()
     page.get_by_role("button", name="Rename").click()
     page.get_by_label("Name of the link").fill("Cold room")
