@@ -61,6 +61,18 @@ def test_a_stale_edit_shows_both_sides(client):
     assert edit(client, mine, base=body["current"]["summary"]["changed_in"]).status_code == 200
 
 
+def test_what_needs_an_attenuator_gets_no_tick_until_it_is_fitted(client):
+    def rows():
+        return {row["id"]: row for row in client.get("/api/plans/1/links").json()}
+
+    link = "/api/plans/1/links/demolink0002"
+    view = client.get(link).json()
+    assert (rows()["demolink0002"]["verdict"], rows()["demolink0002"]["once"]) == ("works", True)
+    edit(client, *view["findings"][0]["remedies"][0]["edits"], link=link)
+    assert (rows()["demolink0002"]["verdict"], rows()["demolink0002"]["once"]) == ("works", False)
+    assert not any(row["once"] for row in rows().values() if row["verdict"] == "fails")
+
+
 def test_a_remedy_does_what_its_preview_says(client):
     link = "/api/plans/1/links/demolink0002"
     overload = client.get(link).json()["findings"][0]

@@ -31,6 +31,7 @@ class LinkSummary(BaseModel):
     margin_db: float | None
     used: float | None = Field(description="share of the limit that the loss takes up")
     verdict: Verdict
+    once: bool = Field(description="works only once less light arrives: an attenuator is missing")
     decides: str | None = Field(description="what decides the verdict, in a few words")
     counts: Counts
     polarity: Counts = Field(description="those of them that belong to the polarity step")

@@ -82,6 +82,7 @@ def summary(link_id: str, changed_in: int, check: LinkCheck) -> schemas.LinkSumm
         margin_db=rounded(worst.margin_db),
         used=rounded(used, 3),
         verdict=check.verdict,
+        once=too_bright(check),
         decides=_decides(check),
         counts=counts(check),
         polarity=counts(check, "polarity"),
@@ -98,6 +99,12 @@ def brief(check: LinkCheck) -> common.Brief:
         parts=len(check.budget.link.path.parts),
         counts=counts(check),
     )
+
+
+def too_bright(check: LinkCheck) -> bool:
+    """Whether a link comes up only with an attenuator that is not in its path yet."""
+    comes_up = check.verdict not in (FAILS, VERDICT_UNKNOWN)
+    return comes_up and any(f.rule.id == "light.overload" for f in check.findings)
 
 
 def answer(check: LinkCheck) -> str:
@@ -117,9 +124,7 @@ def answer(check: LinkCheck) -> str:
         missing = next((f for f in check.findings if f.rule.id.endswith(".unknown")), None)
         title = missing.rule.title if missing else "a figure that decides is missing"
         return f"Unknown: {title[:1].lower()}{title[1:]}"
-    # Too much light is a warning where an attenuator is the cure; without it nothing is promised.
-    bright = any(f.rule.id == "light.overload" for f in check.findings)
-    works = "Works once less light arrives" if bright else "Works"
+    works = "Works once less light arrives" if too_bright(check) else "Works"
     if check.verdict == TIGHT:
         return f"{works}, but tight: {margin:.2f} dB to spare"
     return f"{works}, with {margin:.1f} dB to spare"

@@ -195,7 +195,7 @@ def _mixed_reach(
         return None
     share = sum(length / (each[name].m or 1.0) for name, length in lengths_m.items())
     least = min(each.values(), key=lambda one: one.m or 0.0)
-    sure = HIGH if all(one.confidence == HIGH for one in each.values()) else "medium"
+    sure = max((one.confidence for one in each.values()), key=list(_LESS_SURE).index)
     source = f"{least.source}; grades by their share of the reach"
     return AllowedReach(total / share, source, sure, least.row)
 

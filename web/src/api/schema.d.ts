@@ -3157,6 +3157,11 @@ export interface components {
              */
             verdict: "works" | "tight" | "fails" | "unknown";
             /**
+             * Once
+             * @description works only once less light arrives: an attenuator is missing
+             */
+            once: boolean;
+            /**
              * Decides
              * @description what decides the verdict, in a few words
              */

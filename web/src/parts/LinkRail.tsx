@@ -6,7 +6,7 @@ import { NavLink } from "react-router";
 import type { LinkSummary } from "../api/client";
 import { useOpenPlan, type SortKey } from "../app/planContext";
 import { MarginTick } from "./MarginBar";
-import { VerdictMark } from "./Mark";
+import { shownVerdict, VerdictMark } from "./Mark";
 import { Mono } from "./Mono";
 
 const ROW = 50;
@@ -32,7 +32,7 @@ const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
     >
       <NavLink to={to} title={link.name} aria-current={current ? "page" : undefined}>
         <Flex align="center" gap="2">
-          <VerdictMark verdict={link.verdict} />
+          <VerdictMark verdict={shownVerdict(link)} />
           <Text flex="1" truncate fontWeight={current ? 700 : 500} fontSize="14px">
             {link.name}
           </Text>
@@ -41,7 +41,7 @@ const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
           <Mono flex="1" truncate fontSize="12px" color="fg.muted">
             {link.application}
           </Mono>
-          <MarginTick margin={link.margin_db} verdict={link.verdict} />
+          <MarginTick margin={link.margin_db} verdict={shownVerdict(link)} />
         </Flex>
       </NavLink>
     </Box>

@@ -22,6 +22,9 @@ export type Tone = "stop" | "warn" | "note" | "fine";
 export const severityOf = (severity: Severity) => OF_SEVERITY[severity];
 export const verdictOf = (verdict: Verdict) => OF_VERDICT[verdict];
 
+/** The verdict that a list shows of a link: what works only once less light arrives gets no tick. */
+export const shownVerdict = (link: { verdict: Verdict; once: boolean }): Verdict => (link.once ? "tight" : link.verdict);
+
 function Drawn({ shape, tone, size, label }: { shape: Shape; tone: Tone; size: number; label?: string }) {
   const colour = paint(`${tone}.fg`);
   return (

@@ -10,7 +10,7 @@ import { useOpenPlan, type SortKey } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { BASIS, db, lengthNumber, plus, said } from "../../parts/figures";
 import { UsedBar } from "../../parts/MarginBar";
-import { SeverityMark, VerdictMark, verdictOf } from "../../parts/Mark";
+import { SeverityMark, shownVerdict, VerdictMark, verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { CopperRuns } from "./CopperRuns";
 import { FixSheet } from "./FixSheet";
@@ -71,7 +71,8 @@ function endsOf(link: LinkSummary): string | null {
 
 function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () => void }) {
   const { unit } = useSettings();
-  const mark = verdictOf(link.verdict);
+  const verdict = shownVerdict(link);
+  const mark = verdictOf(verdict);
   return (
     <Grid
       role="row"
@@ -125,15 +126,15 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
         {db(link.limit_db)}
       </Mono>
       <Box role="cell" display={WIDE}>
-        <UsedBar used={link.used} verdict={link.verdict} />
+        <UsedBar used={link.used} verdict={verdict} />
       </Box>
       <Mono role="cell" textAlign="end" fontWeight="700">
         {plus(link.margin_db)}
       </Mono>
       <Flex role="cell" align="center" gap="1.5">
-        <VerdictMark verdict={link.verdict} />
+        <VerdictMark verdict={verdict} />
         <Text color={`${mark.tone}.fg`} fontWeight="600">
-          {mark.word}
+          {link.once ? "once dimmed" : mark.word}
         </Text>
       </Flex>
       <Flex role="cell" align="center" gap="2" minW="0">
