@@ -31,6 +31,7 @@ export function answerOf(links: LinkSummary[]): { answer: string; rest: string }
     [count("fails"), "fail"],
     [count("unknown"), "unknown"],
     [tight, "tight"],
+    [links.filter((l) => l.once).length, "too bright without an attenuator"],
   ] as const;
   const rest = said.filter(([n]) => n > 0).map(([n, word]) => `${n} ${word}`);
   return {
@@ -134,7 +135,7 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
       <Flex role="cell" align="center" gap="1.5">
         <VerdictMark verdict={verdict} />
         <Text color={`${mark.tone}.fg`} fontWeight="600">
-          {link.once ? "once dimmed" : mark.word}
+          {link.once ? "bright" : mark.word}
         </Text>
       </Flex>
       <Flex role="cell" align="center" gap="2" minW="0">
