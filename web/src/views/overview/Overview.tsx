@@ -31,7 +31,7 @@ export function answerOf(links: LinkSummary[]): { answer: string; rest: string }
     [count("fails"), "fail"],
     [count("unknown"), "unknown"],
     [tight, "tight"],
-    [links.filter((l) => l.once).length, "too bright without an attenuator"],
+    [links.filter((l) => l.once).length, "too bright"],
   ] as const;
   const rest = said.filter(([n]) => n > 0).map(([n, word]) => `${n} ${word}`);
   return {
