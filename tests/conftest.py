@@ -1,14 +1,20 @@
 """What the tests share: the smallest plan file, a store, a running application."""
 
+import os
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
+from hypothesis import settings
 from starlette.testclient import TestClient
 
 from passerelle.api.app import create_app
 from passerelle.api.serving import load_demo
 from passerelle.plans.store import Store
+
+settings.register_profile("steady", derandomize=True)
+settings.register_profile("search", deadline=None)
+settings.load_profile("search" if os.environ.get("PASSERELLE_SEARCH") else "steady")
 
 SMALLEST = Path(__file__).parent / "two-runs.passerelle.json"
 

@@ -39,7 +39,11 @@ def read(kind: Any, data: bytes | str) -> Any:
 
 def of_raw(kind: Any, raw: Any) -> Any:
     """A document of a kind from plain values, as a row or a request has them. Raises Refused."""
-    return read(kind, json.dumps(_without_nulls(raw)))
+    stripped = _without_nulls(raw)
+    if isinstance(raw, dict):  # null says something of its own in few fields
+        said: frozenset[str] = getattr(kind, "SAID_BY_NULL", frozenset())
+        stripped |= {key: None for key in said if key in raw and raw[key] is None}
+    return read(kind, json.dumps(stripped))
 
 
 def _without_nulls(value: Any) -> Any:

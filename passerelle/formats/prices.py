@@ -3,7 +3,7 @@
 import csv
 import io
 from collections.abc import Iterable
-from typing import Any
+from typing import Any, Literal
 
 from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK, PriceBook
 from passerelle.core.plan.backbone import Price
@@ -13,20 +13,25 @@ from passerelle.core.words import number
 from .sitefiles import MAX_IMPORT_BYTES, cell_text, plain_cell
 
 LABOUR = "labour hour"
+AS_THE_BOOK: Literal["as the book"] = "as the book"
 COLUMNS = ("name", "price", "minutes", "date", "source")
 
 
 def price_book(docs: Iterable[Price]) -> PriceBook:
-    """The demo prices, replaced where the plan has its own. A null price is no price."""
+    """The demo prices, replaced where the plan has its own. A null price is no price.
+
+    A price that an entry does not state stays the book's, and so do minutes.
+    """
     book = PriceBook()
     prices, minutes, per_hour = dict(book.prices), dict(book.minutes), book.per_hour
     for doc in docs:
         if doc.name == LABOUR:
-            per_hour = doc.price
-        elif doc.name in DEMO_WORK:
-            minutes[doc.name] = doc.minutes if doc.minutes is not None else minutes[doc.name]
-        else:
-            prices[doc.name] = doc.price
+            per_hour = per_hour if doc.price == AS_THE_BOOK else doc.price
+            continue
+        if doc.name in DEMO_WORK and doc.minutes is not None:
+            minutes[doc.name] = doc.minutes
+        if doc.price != AS_THE_BOOK:
+            prices[doc.name] = doc.price  # a name may be a thing and an operation at once
     return PriceBook(prices, minutes, per_hour)
 
 
@@ -38,8 +43,8 @@ def write_prices(docs: Iterable[Price]) -> str:
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(COLUMNS)
     rows: dict[str, tuple[float | None, float | None]] = {LABOUR: (book.per_hour, None)}
-    rows |= {key: (price, None) for key, price in book.prices.items()}
-    rows |= {key: (None, minutes) for key, minutes in book.minutes.items()}
+    for key in (*book.prices, *book.minutes):
+        rows[key] = (book.prices.get(key), book.minutes.get(key))
     for name, (price, minutes) in rows.items():
         doc = own.get(name)
         told = [doc.date or "", plain_cell(doc.source or "")] if doc else ["", ""]
@@ -67,6 +72,8 @@ def read_prices(data: bytes) -> dict[str, dict[str, Any]]:
         for key in ("price", "minutes"):
             text = (row.get(key) or "").strip()
             if not text:
+                if key == "price" and (name not in DEMO_WORK or name in DEMO_PRICES):
+                    raw[key] = None  # as the file says: no price
                 continue
             try:
                 raw[key] = number(text)
@@ -83,9 +90,10 @@ def as_demo(raw: dict[str, Any]) -> bool:
     if "date" in raw or "source" in raw:
         return False
     name = raw["name"]
-    book = PriceBook()
     if name == LABOUR:
-        return raw.get("price") == book.per_hour
-    if name in DEMO_WORK:
-        return raw.get("minutes") == DEMO_WORK[name].minutes
-    return name in DEMO_PRICES and raw.get("price") == DEMO_PRICES[name].price
+        return raw.get("price") == PriceBook().per_hour
+    if name in DEMO_WORK and raw.get("minutes") not in (None, DEMO_WORK[name].minutes):
+        return False
+    if name in DEMO_PRICES:
+        return raw.get("price") == DEMO_PRICES[name].price
+    return name in DEMO_WORK and "price" not in raw

@@ -8,9 +8,18 @@ from collections.abc import Callable
 from typing import Any
 
 Raw = dict[str, Any]
-CURRENT: dict[str, int] = {}
+
+
+def _null_price_said(doc: Raw) -> Raw:
+    """Once a price that was not stated was no price; now it is the book's."""
+    if doc.get("minutes") is None:
+        return {"price": None} | doc
+    return doc
+
+
+CURRENT: dict[str, int] = {"price": 2}
 """Kinds whose documents are beyond version 1."""
-LIFTS: dict[str, tuple[Callable[[Raw], Raw], ...]] = {}
+LIFTS: dict[str, tuple[Callable[[Raw], Raw], ...]] = {"price": (_null_price_said,)}
 """For each kind, the functions that lift version 1 to 2, 2 to 3, and so on."""
 
 

@@ -33,9 +33,11 @@ def prices(ctx: Ctx, plan_id: Number) -> choice.PriceBookView:
     ]
     for key, price in book.prices.items():
         row = DEMO_PRICES.get(key)
-        rows.append((key, row.what if row else key, row.unit if row else "piece", price, None))
+        what, unit = (row.what, row.unit) if row else (key, "piece")
+        rows.append((key, what, unit, price, book.minutes.get(key)))
     for key, minutes in book.minutes.items():
-        rows.append((key, DEMO_WORK[key].what, "minutes", None, minutes))
+        if key not in book.prices:
+            rows.append((key, DEMO_WORK[key].what, "work", None, minutes))
     return choice.PriceBookView(
         currency=plan.house_rules.currency,
         rows=[
@@ -46,6 +48,7 @@ def prices(ctx: Ctx, plan_id: Number) -> choice.PriceBookView:
                 unit=unit,
                 price=price,
                 minutes=minutes,
+                bought=unit != "work",
                 own=name in own,
                 date=own[name].date if name in own else None,
                 source=own[name].source if name in own else None,

@@ -66,7 +66,7 @@ def _option(place: Ranked, book: PriceBook) -> choice.OptionView:
         bill=[
             choice.BillLine(
                 what=line.what, quantity=rounded(line.quantity) or 0.0, unit=line.unit,
-                each=line.each,
+                each=line.each, total=line.total,
             )
             for line in one.bill.lines
         ],

@@ -68,6 +68,7 @@ class BillLine(BaseModel):
     quantity: float
     unit: str
     each: float | None
+    total: float | None
 
 
 class NewCableView(BaseModel):
@@ -339,6 +340,7 @@ class PriceRowView(BaseModel):
     unit: str
     price: float | None
     minutes: float | None
+    bought: bool = Field(description="it has a price; else it is work alone")
     own: bool
     date: str | None
     source: str | None

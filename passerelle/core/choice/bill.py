@@ -51,17 +51,18 @@ def _way(counted: Counted, way: Taken) -> None:
     shared = len(links) // trunks(links)
     lanes = shared if resolve(links[0].a).parent else 1
     for at, link in enumerate(links):
+        strands = resolve(link.a).strands or 2
         _module(counted, link.a, lanes)
         _module(counted, link.b, lanes if resolve(link.b).parent else 1)
         mux_here = any(isinstance(p, Segment) and p.line for p in link.path.parts)
         panels = way.laid is not None and not (mux_here and at)
         for part in link.path.parts:
             if isinstance(part, Segment):
-                _segment(counted, part, at, lanes)
+                _segment(counted, part, at, lanes, strands)
                 if panels and part.kind == "pigtail":
-                    counted.buy("pigtail", resolve(link.a).strands or 2)
+                    counted.buy("pigtail", strands)
             elif panels:
-                _joint(counted, part, lanes)
+                _joint(counted, part, lanes, strands)
     if way.laid is not None:
         lay(counted, way)
     counted.work("test", strands_together(links))
@@ -75,10 +76,15 @@ def _module(counted: Counted, end: End, shared: int) -> None:
         counted.buy("converter", 1 / shared)
 
 
-def _joint(counted: Counted, part: Joint, lanes: int) -> None:
-    key, work = ("adapter", "port") if part.kind == "adapter" else ("splice", "splice")
-    counted.buy(key, 1 / lanes)
-    counted.work(work, 1 / lanes)
+def _joint(counted: Counted, part: Joint, lanes: int, strands: int) -> None:
+    """One adapter takes both strands of a duplex plug; a splice is made on every strand."""
+    if part.kind == "adapter":
+        counted.buy("adapter", 1 / lanes)
+        counted.work("port", 1 / lanes)
+        return
+    if part.kind == "fusion":  # a mechanical splice holds itself
+        counted.buy("splice", strands / lanes)
+    counted.work("splice", strands / lanes)
 
 
 def _multi_fiber(segment: Segment) -> bool:
@@ -90,7 +96,7 @@ def _mode(fiber_name: str | None) -> str:
     return "single-mode" if fiber is not None and fiber.mode == SINGLE_MODE else "multimode"
 
 
-def _segment(counted: Counted, part: Segment, at: int, lanes: int) -> None:
+def _segment(counted: Counted, part: Segment, at: int, lanes: int, strands: int) -> None:
     if part.kind == "cord":
         multi = _multi_fiber(part)
         key = f"cord {'multi-fiber' if multi else _mode(part.fiber)}"
@@ -105,7 +111,10 @@ def _segment(counted: Counted, part: Segment, at: int, lanes: int) -> None:
         counted.buy("cassette")
     elif part.kind == "inline" and (part.what != "multiplexer" or at == 0):
         what = part.what or "inline part"
-        counted.buy("attenuator" if what.startswith("attenuator") else what)
+        if what.startswith("attenuator"):
+            counted.buy("attenuator", strands)  # one on each strand
+        else:
+            counted.buy(what)
 
 
 def lay(counted: Counted, way: Taken) -> None:

@@ -49,6 +49,7 @@ class Option:
     later : what the growth speed costs then; None: no price.
     carries_gbps : the fastest that the same glass carries with new modules.
     against : house rules that it does not follow.
+    elsewhere : cables that are only planned, and whose cost stands with them, not here.
     """
 
     key: str
@@ -63,6 +64,7 @@ class Option:
     later: float | None = None
     carries_gbps: float | None = None
     against: tuple[str, ...] = ()
+    elsewhere: tuple[str, ...] = ()
     sure: bool = True
     copper: Copper | None = None
     second: Second | None = None
@@ -260,9 +262,19 @@ def _judged_as(
         total=bill.total(world.book),
         strands=sum(strands_together(way.links) for way in ways),
         against=tuple(dict.fromkeys(title for check in checks for title in _against(check))),
+        elsewhere=_planned(ways, world),
         sure=not any(uncertain_figures(check.budget) for check in checks),
         second=second_cable(ways[0], world) if candidate.kind == NEW else None,
     )
+
+
+def _planned(ways: tuple[Taken, ...], world: World) -> tuple[str, ...]:
+    """Cables of the plan that the circuits run on and that are not there yet."""
+    links = (link for way in ways if way.laid is None for link in way.links)
+    parts = (part for link in links for part in link.path.parts if isinstance(part, Segment))
+    named = dict.fromkeys(part.cable for part in parts if part.cable is not None)
+    found = (world.plant.cables.get(name) for name in named)
+    return tuple(cable.name for cable in found if cable is not None and not cable.existing)
 
 
 def _checked(links: tuple[Link, ...], world: World) -> tuple[tuple[Link, ...], LinkCheck]:

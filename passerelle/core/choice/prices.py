@@ -54,6 +54,11 @@ class Line:
     each: float | None
     spare: bool = False
 
+    @property
+    def total(self) -> float | None:
+        """What the line comes to, to the hundredth as it is shown. None: no price."""
+        return None if self.each is None else round(self.quantity * self.each, 2)
+
 
 @dataclass(frozen=True, slots=True)
 class Bill:
@@ -68,15 +73,15 @@ class Bill:
         return tuple(line.what for line in self.lines if line.each is None)
 
     def total(self, book: PriceBook) -> float | None:
-        """Material and labour; None where a price is missing."""
-        if self.missing or book.per_hour is None:
+        """Material and labour, the sum of the figures shown; None where a price is missing."""
+        labour = self.labour(book)
+        if self.missing or labour is None:
             return None
-        material = sum(line.quantity * (line.each or 0.0) for line in self.lines)
-        return material + (self.labour(book) or 0.0)
+        return round(sum(line.total or 0.0 for line in self.lines) + labour, 2)
 
     def labour(self, book: PriceBook) -> float | None:
         """What the work costs; None where an hour has no price."""
-        return None if book.per_hour is None else self.minutes / 60 * book.per_hour
+        return None if book.per_hour is None else round(self.minutes / 60 * book.per_hour, 2)
 
 
 class Counted:

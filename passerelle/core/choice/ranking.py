@@ -86,6 +86,12 @@ def _why(one: Option, cheapest: float | None) -> tuple[str, ...]:
     elif cheapest is not None:
         over = one.total - cheapest
         said.append("the cheapest now" if over < 0.005 else f"{over:.0f} dearer than the cheapest")
+    if one.elsewhere:
+        names, many = " and ".join(one.elsewhere), len(one.elsewhere) > 1
+        said.append(
+            f"{names} {'are' if many else 'is'} only planned: cable, ends and pulling are paid for "
+            f"with {'them' if many else 'it'}, not here"
+        )
     if one.grows is True:
         said.append("carries the growth speed with new modules")
     elif one.grows is None and one.carries_gbps is not None and _life(one) < 1:

@@ -347,14 +347,15 @@ class CopperRun(Thing):
 class Price(Thing):
     """A price or a time of the plan's own; it goes before the demo price book.
 
-    `name` is a key of the price book: what is bought, an operation, or `labour hour`. A price of
-    null is no price.
+    `name` is a key of the price book: what is bought, an operation, or `labour hour`. A price
+    that is not stated stays the book's; one of null is no price.
     """
 
     KIND: ClassVar = "price"
+    SAID_BY_NULL: ClassVar = frozenset({"price"})
 
     name: Name
-    price: Annotated[float, Ge(0), Le(1e9)] | None = None
+    price: Annotated[float, Ge(0), Le(1e9)] | Literal["as the book"] | None = "as the book"
     minutes: Annotated[float, Ge(0), Le(1e6)] | None = None
     date: Date | None = None
     source: Text | None = None

@@ -6,7 +6,10 @@ import pytest
 
 from passerelle.core.choice.bill import TOGETHER, Taken, bill_of, module_price, second_cable
 from passerelle.core.choice.laying import Laid, cable_size
-from passerelle.core.choice.prices import PriceBook
+from passerelle.core.choice.need import SiteNeed
+from passerelle.core.choice.options import find
+from passerelle.core.choice.prices import Bill, Line, PriceBook
+from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.world import World
 from passerelle.core.light.modules import End
 from passerelle.core.plan.backbone import Cable
@@ -14,6 +17,8 @@ from passerelle.core.plan.devices import Port
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import Joint, Segment
 from tests.making import BARE, LC, cable, cord, link, own_module, path
+from tests.planting import cable as cable_lies
+from tests.planting import plant, way
 
 BOOK = PriceBook(
     {
@@ -64,7 +69,31 @@ def test_field_connectors_and_pigtails_are_counted_on_the_strands_that_are_used(
         replace(tail, ends=(BARE, LC), id="tail00000002"), cord(),
     ))  # fmt: skip
     tails, _ = counted(Taken((spliced,), Laid((NEW,), False, 200.0, "pigtails", True)))
-    assert (tails["pigtail"], tails["splice"], tails["adapter"]) == (4, 2, 2)
+    # two strands at either end: a pigtail and a protector each, and a duplex adapter for both
+    assert (tails["pigtail"], tails["splice"], tails["adapter"]) == (4, 4, 2)
+    held, bill = counted(
+        Taken((mechanical(spliced),), Laid((NEW,), False, 200.0, "pigtails", True))
+    )
+    assert "splice" not in held  # holds itself, but is made all the same: 4 at 6 min
+    assert bill.minutes == 26 + 2 * 2 + 4 * 6 + 50 + 30
+
+
+def mechanical(one):
+    parts = tuple(
+        replace(part, kind="mechanical") if isinstance(part, Joint) and part.kind == "fusion"
+        else part for part in one.path.parts
+    )  # fmt: skip
+    return replace(one, path=replace(one.path, parts=parts))
+
+
+def test_the_lines_of_a_bill_add_up_to_its_total_as_they_are_shown():
+    """A third of 10 is shown as 3.33: three of them are 9.99, and so is the total."""
+    line = Line("x", "x", 1 / 3, "piece", 10.0)
+    book = replace(BOOK, per_hour=1.0)
+    assert Bill((line, line, line), 0.0).total(book) == 9.99
+    assert Bill((line,), 20.0).labour(book) == 0.33
+    assert Bill((line,), 20.0).total(book) == 3.66
+    assert Bill((line, replace(line, each=None)), 0.0).total(book) is None
 
 
 def test_two_links_on_one_cable_pull_it_once():
@@ -94,7 +123,7 @@ def test_an_attenuator_is_bought_whatever_its_value():
     parts = (*PLAIN.path.parts, Joint("adapter"),
              Segment("inline", ends=(LC, LC), loss_db=5.0, what="attenuator 5 dB"))  # fmt: skip
     found, _ = counted(Taken((replace(PLAIN, path=replace(PLAIN.path, parts=parts)),), None))
-    assert found["attenuator"] == 1
+    assert found["attenuator"] == 2  # one on each strand of the pair
 
 
 def test_the_price_of_a_module_is_its_own_before_its_application():
@@ -122,3 +151,21 @@ def test_a_second_cable_in_the_same_pull_saves_the_set_up_and_part_of_the_pullin
 def test_the_smallest_cable_with_its_spares(needed, spare, size):
     """With 20 % spares 9.6 of 12 may be used; no cable of the table has 400: none is made up."""
     assert cable_size(needed, spare) == size
+
+
+@pytest.mark.parametrize(
+    ("existing", "said"),
+    [(False, ("Spine",)), (True, ())],
+)
+def test_an_option_on_a_cable_that_is_only_planned_says_where_that_is_paid_for(existing, said):
+    lies = replace(cable_lies("Spine", "A", "B", "duct"), existing=existing)
+    world = World(plant=plant([way("duct", "A", "B")], [lies]), rules=HouseRules(spares="none"))
+    found = find(SiteNeed("A", "B", 100.0, 10.0), world)
+    (one,) = [o for o in found.offered if o.label == "10GBASE-LR on strands of Spine (OS2)"]
+    assert one.elsewhere == said
+    assert not any(line.key.startswith("cable") for line in one.bill.lines)
+    (place,) = [r for r in ranked(found) if r.option.key == one.key]
+    sentence = "Spine is only planned: cable, ends and pulling are paid for with it, not here"
+    assert (sentence in place.why) is bool(said)
+    new = next(o for o in found.offered if o.label == "10GBASE-LR on new OS2")
+    assert new.elsewhere == ()

@@ -106,13 +106,13 @@ def test_an_end_finished_otherwise_costs_otherwise():
     """Beside 305.8 of modules, cords, ports and cable, and 267.6 minutes without the ends:
 
     factory   8 strand ends x 6.5 = 52,            2 x 20 min
-    pigtails  4 x 2.5 + 2 x 0.9 = 11.8,            2 x 6 min
+    pigtails  4 x 2.5 + 4 x 0.9 = 13.6,            4 x 6 min
     field     4 x 11 = 44,                         4 x 8 min
     at 48 an hour.
     """
     rows = {f.value: f for f in finishes(need(), WORLD, LR) if f.key == "termination"}
     assert rows["factory"].total == pytest.approx(305.8 + 52 + (267.6 + 40) * 0.8)
-    assert rows["pigtails"].total == pytest.approx(305.8 + 11.8 + (267.6 + 12) * 0.8)
+    assert rows["pigtails"].total == pytest.approx(305.8 + 13.6 + (267.6 + 24) * 0.8)
     assert rows["field"].total == pytest.approx(305.8 + 44 + (267.6 + 32) * 0.8)
     assert [f.value for f in rows.values() if f.taken] == ["factory"]
     # two splices of 0.3 dB at worst, and two metres of pigtail

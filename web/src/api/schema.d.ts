@@ -1716,6 +1716,8 @@ export interface components {
             unit: string;
             /** Each */
             each: number | null;
+            /** Total */
+            total: number | null;
         };
         /**
          * Brief
@@ -4374,6 +4376,11 @@ export interface components {
             price: number | null;
             /** Minutes */
             minutes: number | null;
+            /**
+             * Bought
+             * @description it has a price; else it is work alone
+             */
+            bought: boolean;
             /** Own */
             own: boolean;
             /** Date */

@@ -88,6 +88,9 @@ export const BASIS = {
 /** '+2 warnings', '−1 stop', or nothing where nothing changes. */
 export const change = (n: number, one: string, many: string) => (n === 0 ? null : `${n > 0 ? "+" : "−"}${Math.abs(n)} ${Math.abs(n) === 1 ? one : many}`);
 
+/** A sum on a bill, to the hundredth, so that the lines add up to the total as they are read. */
+export const exactly = (value: number | null) => (value === null ? "no price" : value.toFixed(2).replace(/\B(?=(\d{3})+\.)/g, "\u202f"));
+
 /** A sum of money in the plan's currency; null is no price, never zero. */
 export const money = (value: number | null, currency: string) =>
   value === null

@@ -4,7 +4,7 @@ import type { LinkSummary } from "../../api/client";
 import { useFinishes, type Finish, type Need, type OptionView } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, money, plus, rate } from "../../parts/figures";
+import { exactly, length, money, plus, rate } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
 import type { Draft } from "./draft";
 import { Said } from "../../parts/Said";
@@ -116,19 +116,21 @@ function Bill({ option, currency }: { option: OptionView; currency: string }) {
       {option.bill.map((line) => (
         <Flex key={line.what} gap="2" fontSize="13px" borderTopWidth="1px" py="0.5">
           <Mono w="60px" flex="none" textAlign="end">
-            {line.unit === "m" ? length(line.quantity, unit) : `${Math.round(line.quantity * 10) / 10} ×`}
+            {line.unit === "m" ? length(line.quantity, unit) : `${line.quantity} ×`}
           </Mono>
           <Text flex="1">{line.what}</Text>
-          <Mono color={line.each === null ? "warn.fg" : "fg"}>{line.each === null ? "no price" : Math.round(line.each * line.quantity)}</Mono>
+          <Mono color={line.each === null ? "warn.fg" : "fg"}>{exactly(line.total)}</Mono>
         </Flex>
       ))}
       <Flex fontSize="13px" borderTopWidth="1px" py="0.5">
         <Text flex="1">work, {Math.round(option.minutes / 6) / 10} h</Text>
-        <Mono color={option.labour === null ? "warn.fg" : "fg"}>{money(option.labour, "")}</Mono>
+        <Mono color={option.labour === null ? "warn.fg" : "fg"}>{exactly(option.labour)}</Mono>
       </Flex>
       <Flex fontWeight="700" borderTopWidth="2px" borderColor="fg" py="0.5">
         <Text flex="1">Now</Text>
-        <Mono>{money(option.total, currency)}</Mono>
+        <Mono>
+          {exactly(option.total)} {option.total === null ? "" : currency}
+        </Mono>
       </Flex>
       {option.grows !== null && (
         <Flex fontSize="14px">

@@ -9,6 +9,12 @@ import { useOpenPlan } from "../../app/planContext";
 import { TextField } from "../../parts/Field";
 import { typed } from "../../parts/figures";
 
+/** What a row of the plan's own says already; the price of a row that is work alone is not said. */
+function figures(row: { bought: boolean; own: boolean; price: number | null; minutes: number | null }): object {
+  if (!row.own) return {};
+  return { ...(row.bought ? { price: row.price } : {}), ...(row.minutes === null ? {} : { minutes: row.minutes }) };
+}
+
 export function Prices() {
   const { plan } = useOpenPlan();
   const book = usePrices(plan.id, plan.revision).data;
@@ -81,7 +87,7 @@ export function Prices() {
                 <Table.Cell fontWeight="600">{row.what}</Table.Cell>
                 <Table.Cell color="fg.muted">{row.unit}</Table.Cell>
                 <Table.Cell>
-                  {row.minutes === null && (
+                  {row.bought && (
                     <TextField
                       label={`Price of ${row.what}`}
                       hideLabel
@@ -90,7 +96,7 @@ export function Prices() {
                       placeholder="no price"
                       value={row.price === null ? "" : String(row.price)}
                       invalid={(text) => (text.trim() && typed(text) === null ? `“${text}” is not a price` : null)}
-                      onCommit={(text) => store(row.name, row.id, { price: text.trim() ? typed(text) : null })}
+                      onCommit={(text) => store(row.name, row.id, { ...figures(row), price: text.trim() ? typed(text) : null })}
                     />
                   )}
                 </Table.Cell>
@@ -103,7 +109,7 @@ export function Prices() {
                       mono
                       value={String(row.minutes)}
                       invalid={(text) => (typed(text) === null ? `“${text}” is not a number of minutes` : null)}
-                      onCommit={(text) => store(row.name, row.id, { minutes: typed(text) })}
+                      onCommit={(text) => store(row.name, row.id, { ...figures(row), minutes: typed(text) })}
                     />
                   )}
                 </Table.Cell>
