@@ -114,10 +114,12 @@ def _legs(module: Module, rate_gbps: float) -> list[_Then]:
 
 
 def _as(link: Link, then: _Then) -> Link:
+    """The link with modules of later, whose plugs come with them."""
     if then.leg is None:
         return as_application(link, STANDARD.applications[then.application])
-    a = replace(link.a, application=then.application, cage=None, device=None)
-    return replace(link, a=a, b=replace(link.b, application=then.leg, cage=None, device=None))
+    a = replace(link.a, application=then.application, cage=None, device=None, connector=None)
+    b = replace(link.b, application=then.leg, cage=None, device=None, connector=None)
+    return replace(link, a=a, b=b)
 
 
 def _cost(then: _Then, world: World, ways: tuple[Taken, ...]) -> float | None:

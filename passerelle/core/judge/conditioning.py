@@ -14,6 +14,8 @@ from passerelle.core.words import metres
 
 from .findings import WARN, Finding, Remedy, finding
 
+PLAIN_MAY_DO = {"10GBASE-LRM"}
+"""IEEE 802.3 clause 68 has a preferred launch, by conditioning cord, and another by a plain one."""
 LEFT_OUT_UP_TO_M = STANDARD.planning["conditioning_left_out_up_to_m"]
 
 
@@ -38,12 +40,15 @@ def check_conditioning(budget: Budget) -> list[Finding]:
     message = f"{names} on {metres(budget.length_m)} of {grade} without conditioning cords."
     if left_out:
         message += f" The house rule leaves them out up to {metres(LEFT_OUT_UP_TO_M)}."
+    either = {m.application for m in budget.modules} <= PLAIN_MAY_DO
+    do = "Fit conditioning cords; if the link does not come up, try plain ones." if either else None
     return [
         finding(
             "fiber.mode-conditioning",
             message,
             at=missing,
-            severity=WARN if left_out else None,
+            do=do,
+            severity=WARN if left_out or either else None,
             remedy=remedy,
         )
     ]

@@ -202,6 +202,10 @@ def _module(budget: Budget, side: Side, end: End, module: Module, at: int) -> li
     socket = receptacle(end, module)
     if plug is None or socket is None or plug is socket:
         return []
+    if end.connector is None and end.own is None and not plug.is_bare:
+        forms = [connector(name) for name in module.also_interfaces]
+        alike = [form for form in forms if form.type == plug.type]
+        socket = next((f for f in alike if f.is_angled == plug.is_angled), (*alike, socket)[0])
     wrong = None
     if plug.is_bare:
         wrong = "is a bare end"

@@ -49,8 +49,9 @@ def _pair(budget: Budget) -> list[Finding]:
     joined = interworks(a, b, budget.lowest, budget.tables)
     if joined is not None:
         message = (
-            f"{a.application} works with {b.application} over {metres(joined.m)} and "
-            f"{joined.loss_db:g} dB; each direction is judged by its own levels."
+            f"{a.application} works with {b.application} over {metres(joined.m)}"
+            f"{'' if joined.loss_db is None else f' and {joined.loss_db:g} dB'}; each direction is "
+            "judged by its own levels."
         )
         if joined.note:
             message += f" {joined.note[:1].upper()}{joined.note[1:]}."
@@ -114,11 +115,20 @@ def _near(sent: tuple[float, ...], heard: tuple[float, ...]) -> bool:
     return all(any(abs(s - h) <= CROSSING_TOLERANCE_NM for h in heard) for s in sent)
 
 
+def _hears(sender: Module, receiver: Module) -> bool:
+    """Whether the receiver takes all that may be sent: by ranges, else by the nominal lines."""
+    if not receiver.rx_ranges_nm or not sender.tx_wavelengths_nm:
+        return _near(sender.tx_wavelengths_nm, receiver.rx_wavelengths_nm)
+    sent = sender.tx_ranges_nm or tuple((nm, nm) for nm in sender.tx_wavelengths_nm)
+    return all(
+        any(low <= lowest and highest <= high for low, high in receiver.rx_ranges_nm)
+        for lowest, highest in sent
+    )
+
+
 def _crossing(budget: Budget, a: Module, b: Module) -> list[Finding]:
     """Wavelengths of entered modules: what one sends the other must receive."""
-    if _near(a.tx_wavelengths_nm, b.rx_wavelengths_nm) and _near(
-        b.tx_wavelengths_nm, a.rx_wavelengths_nm
-    ):
+    if _hears(a, b) and _hears(b, a):
         return []
     same_side = _near(a.tx_wavelengths_nm, b.tx_wavelengths_nm)
     rule = "module.bidi-pair" if same_side else "module.pmd-mismatch"

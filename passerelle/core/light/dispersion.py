@@ -24,14 +24,30 @@ def spread(budget: Budget, direction: Direction) -> Spread | None:
     if budget.lowest is None or budget.lowest.mode != SINGLE_MODE:
         return None
     glass, module = budget.tables.dispersion, direction.transmitter
-    low, high = glass.range_ps_nm_km(direction.wavelength_nm)
-    per_km = max(abs(low), abs(high))
     row = budget.tables.dispersion_limits.get(module.application)
-    if module.dispersion_ps_nm is not None:
-        limit, source, sure = module.dispersion_ps_nm, module.data_sheet or "", True
-    elif row is not None:
-        limit, source, sure = per_km * row.length_m / 1000, row.source, row.confidence == HIGH
-    else:
-        limit, source, sure = None, glass.source, True
-    total = per_km * budget.length_m / 1000
-    return Spread(direction.wavelength_nm, per_km, total, limit, source, sure)
+    found = []
+    limit: float | None
+    for wavelength_nm in _lines(direction):
+        per_km = max(abs(one) for one in glass.range_ps_nm_km(wavelength_nm))
+        if module.dispersion_ps_nm is not None:
+            limit, source, sure = module.dispersion_ps_nm, module.data_sheet or "", True
+        elif row is not None:
+            limit, source, sure = row.at(wavelength_nm), row.source, row.confidence == HIGH
+        else:
+            limit, source, sure = None, glass.source, True
+        total = per_km * budget.length_m / 1000
+        found.append(Spread(wavelength_nm, per_km, total, limit, source, sure))
+    return max(
+        found, key=lambda o: (round(o.total_ps_nm / (o.limit_ps_nm or 1.0), 9), o.total_ps_nm)
+    )
+
+
+def _lines(direction: Direction) -> list[float]:
+    """The nominal line, and the edges of where the laser may be instead. [nm]"""
+    edges = [
+        nm
+        for low, high in direction.transmitter.tx_ranges_nm
+        if low <= direction.wavelength_nm <= high
+        for nm in (low, high)
+    ]
+    return [direction.wavelength_nm, *edges]

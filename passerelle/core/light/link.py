@@ -216,7 +216,7 @@ def limit(sender: Module, receiver: Module, fiber: Fiber | None, measured: bool)
         return Limit(row.loss_db, "channel", _by(sender, row), row.confidence, row)
     if sender.entered_reach_m is None and sender.reach and (row is None or row.m is None):
         return None
-    launch = sender.launch_min_on(fiber.mode if fiber else None)
+    launch = sender.launch_min_on(fiber)
     floor = receiver.receive_min_dbm
     if launch is None or floor is None:
         return None
@@ -251,7 +251,7 @@ def _direction(
 ) -> Direction:
     transmitter, receiver = ends
     wavelength_nm, found, loss = sums
-    launch_min = transmitter.launch_min_on(fiber.mode if fiber else None)
+    launch_min = transmitter.launch_min_on(fiber)
     judged = loss.on_basis(rules.loss_basis)
     return Direction(
         sender=sender,
@@ -320,7 +320,8 @@ def budget(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> Budget:
     joined = interworks(module_a, module_b, lowest, tables)
     if joined is not None:
         reach = AllowedReach(joined.m, joined.source, joined.confidence)
-        limit_a = limit_b = Limit(joined.loss_db, "channel", joined.source, joined.confidence)
+        if joined.loss_db is not None:
+            limit_a = limit_b = Limit(joined.loss_db, "channel", joined.source, joined.confidence)
     return Budget(
         link=link,
         rules=rules,

@@ -11,7 +11,7 @@ from passerelle.core.plan.ends import FIGURES, NO_SHEET, DataSheet, FittedModule
 from passerelle.core.plan.fields import CageName, TemperatureClass
 from passerelle.core.plan.own import OwnModule
 from passerelle.core.refused import Refused
-from passerelle.core.tables import HIGH, MULTIMODE, SINGLE_MODE, STANDARD, Application, Reach
+from passerelle.core.tables import HIGH, MULTIMODE, SINGLE_MODE, STANDARD, Application, Fiber, Reach
 
 CUSTOM = "custom"
 DEFAULT_PENALTY_DB = STANDARD.planning["default_penalty_db"]
@@ -54,10 +54,17 @@ class Module:
     dispersion_ps_nm: float | None = None
     part: str | None = None
     parent: str | None = None
+    rx_ranges_nm: tuple[tuple[float, float], ...] = ()
+    also_interfaces: tuple[str, ...] = ()
+    launch_min_50_um_dbm: float | None = None
 
-    def launch_min_on(self, mode: str | None) -> float | None:
-        """Launch minimum into glass of `mode`; some launch less into multimode. [dBm]"""
-        if mode == MULTIMODE and self.launch_min_multimode_dbm is not None:
+    def launch_min_on(self, fiber: Fiber | None) -> float | None:
+        """Launch minimum into a glass; some launch less into multimode, or into its cores. [dBm]"""
+        if fiber is None or fiber.mode != MULTIMODE:
+            return self.launch_min_dbm
+        if fiber.core_um == SMALL_CORE_UM and self.launch_min_50_um_dbm is not None:
+            return self.launch_min_50_um_dbm
+        if self.launch_min_multimode_dbm is not None:
             return self.launch_min_multimode_dbm
         return self.launch_min_dbm
 
@@ -66,6 +73,7 @@ class Module:
         return self.levels_confidence == HIGH
 
 
+SMALL_CORE_UM = 50.0
 NO_PORT = Port()
 _NO_MODULE = FittedModule()
 
@@ -192,8 +200,11 @@ def _standard(name: str) -> Module:
         tx_wavelengths_nm=application.wavelengths_nm,
         rx_wavelengths_nm=(partner or application).wavelengths_nm,
         tx_ranges_nm=application.wavelength_ranges_nm,
+        rx_ranges_nm=(partner or application).wavelength_ranges_nm,
+        also_interfaces=application.also_interfaces,
         launch_min_dbm=application.launch_min_dbm,
         launch_min_multimode_dbm=application.launch_min_multimode_dbm,
+        launch_min_50_um_dbm=application.launch_min_50_um_dbm,
         launch_max_dbm=application.launch_max_dbm,
         receive_min_dbm=application.receive_min_dbm,
         receive_max_dbm=application.receive_max_dbm,
@@ -356,8 +367,10 @@ def _with_figures(module: Module, sheet: DataSheet) -> Module:
         tx_wavelengths_nm=(tx,) if tx is not None else module.tx_wavelengths_nm,
         rx_wavelengths_nm=(rx,) if rx is not None else module.rx_wavelengths_nm,
         tx_ranges_nm=() if tx is not None else module.tx_ranges_nm,
+        rx_ranges_nm=() if rx is not None else module.rx_ranges_nm,
         launch_min_dbm=_given(sheet.tx_min_dbm, module.launch_min_dbm),
         launch_min_multimode_dbm=_given(sheet.tx_min_dbm, module.launch_min_multimode_dbm),
+        launch_min_50_um_dbm=_given(sheet.tx_min_dbm, module.launch_min_50_um_dbm),
         launch_max_dbm=_given(sheet.tx_max_dbm, module.launch_max_dbm),
         receive_min_dbm=_given(sheet.rx_min_dbm, module.receive_min_dbm),
         receive_max_dbm=_given(sheet.rx_max_dbm, module.receive_max_dbm),

@@ -230,7 +230,7 @@ def _joint(raw: dict[str, Any], name: str) -> JointLoss:
 
 
 def _application(raw: dict[str, Any], fibers: dict[str, Fiber]) -> Application:
-    where = f"applications.toml {raw.get('name')}"
+    where = f"applications {raw.get('name')}"
     reach = tuple(make_row(Reach, r, f"{where} {r.get('fiber')}") for r in raw.pop("reach"))
     row = make_row(Application, {**raw, "reach": list(reach)}, where)
     known = {f.application_row for f in fibers.values()} | {"OS engineered"}
@@ -246,13 +246,23 @@ def _application(raw: dict[str, Any], fibers: dict[str, Fiber]) -> Application:
     return row
 
 
+APPLICATIONS = (
+    "applications.toml",
+    "applications_short.toml",
+    "applications_long.toml",
+    "applications_fc.toml",
+)
+
+
 def _applications(fibers: dict[str, Fiber]) -> dict[str, Application]:
     forms = {
         name: tuple(row["forms"])
         for row in read_file("forms.toml")["forms"]
         for name in row["applications"]
     }
-    rows = [_application(raw, fibers) for raw in read_file("applications.toml")["application"]]
+    rows = [
+        _application(raw, fibers) for file in APPLICATIONS for raw in read_file(file)["application"]
+    ]
     if odd := set(forms) ^ {row.name for row in rows}:
         raise TableError(f"forms.toml: {sorted(odd)[0]} is no application, or has no form")
     rows = [replace(row, forms=forms[row.name]) for row in rows]

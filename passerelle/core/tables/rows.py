@@ -155,12 +155,25 @@ class Dispersion:
 
 @dataclass(frozen=True, slots=True)
 class DispersionLimit:
-    """An application's dispersion, as the length of standard glass that it is made for. [m]"""
+    """An application's dispersion: of so many metres of standard glass, or stated. [m, ps/nm]
+
+    zero_nm, slope : of that glass, D = S0/4 (λ - λ0⁴/λ³). [nm, ps/(nm² km)]
+    """
 
     application: str
-    length_m: float
     source: str
     confidence: str
+    length_m: float | None = None
+    zero_nm: float = 1300.0
+    slope: float = 0.093
+    total_ps_nm: float | None = None
+
+    def at(self, wavelength_nm: float) -> float | None:
+        """What the transmitter bears at a wavelength. [ps/nm]"""
+        if self.length_m is None:
+            return self.total_ps_nm
+        per_km = self.slope / 4 * (wavelength_nm - self.zero_nm**4 / wavelength_nm**3)
+        return abs(per_km) * self.length_m / 1000
 
 
 @dataclass(frozen=True, slots=True)
@@ -274,11 +287,17 @@ class Application:
     launch_min_dbm: float | None = None
     launch_max_dbm: float | None = None
     launch_min_multimode_dbm: float | None = None
+    launch_min_50_um_dbm: float | None = None
+    """Into 50 µm glass, whose smaller cone takes less of an LED's light."""
     receive_min_dbm: float | None = None
     receive_max_dbm: float | None = None
     pairs_with: str | None = None
     mode_conditioning_on: tuple[str, ...] = ()
     note: str = ""
+    line_gbd: float | None = None
+    """Symbols on the glass per lane, where the name's figure is another. [GBd]"""
+    also_interfaces: tuple[str, ...] = ()
+    """Other plugs that modules of it are made with."""
     forms: tuple[str, ...] = ()
     """Forms that it comes in, the usual one first (`forms.toml`)."""
 
@@ -291,9 +310,9 @@ class Interworks:
     b: str
     mode: str
     m: float
-    loss_db: float
     source: str
     confidence: str
+    loss_db: float | None = None
     note: str = ""
 
 

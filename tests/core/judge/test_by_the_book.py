@@ -28,7 +28,10 @@ def rows(file: str, key: str) -> list[dict]:
 WINDOWS = rows("attenuation", "window")
 PAIRS = {(r["connector"], r["grade"]): r for r in rows("joints", "mated_pair")}
 SPLICES = {r["kind"]: r for r in rows("joints", "splice")}
-APPLICATIONS = {r["name"]: r for r in rows("applications", "application")}
+APPLICATIONS = {
+    r["name"]: r for file in ("", "_short", "_long", "_fc")
+    for r in rows(f"applications{file}", "application")
+}  # fmt: skip
 GRADES = ["OM1", "OM2", "OM3", "OM4", "OM5"]
 
 

@@ -23,8 +23,11 @@ def test_single_mode_at_10_km_carries_the_10_km_applications():
 def test_old_glass_says_what_stops_the_next_speed():
     light = path(cord("OM1"), cable("OM1", 200), cord("OM1"))
     found = growth(judged(link("1000BASE-SX", light)))
-    assert found.carries == ()
-    assert found.next_rate_gbps == 10
-    # 10GBASE-SR reaches 33 m; 10GBASE-LRM reaches 220 m, with conditioning cords
-    assert found.next_application == "10GBASE-LRM"
-    assert "without conditioning cords" in found.next_stopped_by
+    # 10GBASE-SR reaches 33 m; 10GBASE-LRM 220 m, best with conditioning cords, perhaps without
+    assert found.carries == ("10GBASE-LRM",)
+    plain = judged(link("10GBASE-LRM", light))
+    (said,) = [f for f in plain.findings if f.rule.id == "fiber.mode-conditioning"]
+    assert (said.rule.severity, plain.verdict) == ("warn", "tight")
+    assert "try plain ones" in said.do
+    laser = judged(link("1000BASE-LX", light))
+    assert "fiber.mode-conditioning" in {f.rule.id for f in laser.findings if f.rule.severity == "stop"}
