@@ -27,6 +27,7 @@ from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.plant.diverse import Pair, Route, routes_between, shortest_routes, ways_of
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.taking import as_segment, strands_needed
+from passerelle.core.remedies.proposal import NEW_GLASS
 from passerelle.core.strands.places import positions
 from passerelle.core.tables import STANDARD
 from passerelle.core.tables.site import CABLE_TYPES, CableType
@@ -160,7 +161,7 @@ class Layer:
                 Cable(
                     name, need.a_place, need.b_place, cable.fiber or "OS2", size, kind,
                     along, length_m=None if along else sheath_m,
-                    end_a=end, end_b=end,
+                    end_a=end, end_b=end, glass=NEW_GLASS.get(cable.fiber),
                 )
             )  # fmt: skip
         laid = Laid(tuple(cables), trunk, sheath_m, how, len(pieces) == 1, objections)
@@ -197,7 +198,7 @@ def _on_strands(plant: Plant, link: Link, cable: Cable, numbers: tuple[int, ...]
     (at,) = cable_at(link)
     parts = link.path.parts
     here = replace(link.path.segment(at), cable=cable.name, strand_numbers=numbers)
-    run = as_segment(plant, here, cable, set())
+    run = as_segment(plant, here, cable)
     return replace(link, path=LightPath((*parts[:at], run, *parts[at + 1 :])))
 
 

@@ -80,7 +80,7 @@ def fitted(end: End, cage: str | None, device: str | None, world: World) -> End:
         device=known,
         port=Port(group=group.name),
         coding="own" if known.own_coding_only else end.coding,
-        temperature="extended" if cold else end.temperature,
+        temperature="industrial" if cold else end.temperature,
     )
 
 
@@ -120,7 +120,7 @@ def there_already(need: SiteNeed, world: World, application: Application, grade:
     rules = replace(world.rules, termination=FACTORY)
     link = proposed(need, replace(world, rules=rules), application, grade)
     parts = tuple(
-        replace(p, existing=True)
+        replace(p, existing=True, glass=None)
         if isinstance(p, Segment) and p.kind == "cable"
         else replace(p, grade="standard")
         if isinstance(p, Joint) and p.kind == "adapter"

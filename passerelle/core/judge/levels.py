@@ -1,9 +1,10 @@
 """reach.*, loss.*, light.*: is it near enough, is the loss small enough, is the light right?"""
 
-from passerelle.core.light.edits import low_loss_adapters
-from passerelle.core.light.link import ENGINEERED, Budget, Direction
-from passerelle.core.light.readings import unsaid
+from passerelle.core.light.edits import SetPart, apply_all, low_loss_adapters
+from passerelle.core.light.link import ENGINEERED, Budget, Direction, budget
+from passerelle.core.light.readings import counts_at, is_ceiling, is_reading, unsaid
 from passerelle.core.plan.house_rules import TYPICAL
+from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import HIGH, STANDARD
 from passerelle.core.words import metres
 
@@ -76,7 +77,7 @@ def check_loss(budget: Budget) -> list[Finding]:
         message = f"No table figure for the loss of part{'s' if len(places) > 1 else ''} {parts}."
         found.append(finding("loss.unknown", message, at=places))
     decided = [d for d in budget.directions if d.limit is not None and d.margin_db is not None]
-    found += _readings(budget, decided)
+    found += _readings(budget, decided) + _not_measured(budget)
     for rule, directions in (
         ("loss.over-limit", [d for d in decided if _over(d)]),
         ("loss.tight", [d for d in decided if not _over(d) and _tight(budget, d)]),
@@ -106,7 +107,32 @@ def _readings(budget: Budget, decided: list[Direction]) -> list[Finding]:
             f"counted beside it, {twice:.2f} dB, once too often if it does."
         )
         severity: Severity = WARN if matters else NOTE
-        found.append(finding("loss.reading", message, at=(at,), severity=severity))
+        found.append(finding("loss.includes-unknown", message, at=(at,), severity=severity))
+    return found
+
+
+def _not_measured(budget: Budget) -> list[Finding]:
+    """Readings at another wavelength than the link's: they stand in for it by a rule, or not."""
+    found = []
+    for at, part in enumerate(budget.link.path.parts):
+        if not isinstance(part, Segment) or part.loss_nm is None or not is_reading(part):
+            continue
+        lines = sorted({nm for m in budget.modules for nm in m.tx_wavelengths_nm})
+        ceiling = [nm for nm in lines if is_ceiling(part, nm, budget.tables)]
+        beyond = [nm for nm in lines if not counts_at(part, nm, budget.tables)]
+        read = f"Part {at + 1} was read at {part.loss_nm:g} nm"
+        if beyond:
+            listed = ", ".join(f"{nm:g}" for nm in beyond[:4])
+            message = f"{read}, which says nothing of {listed} nm: the table's figure stands there."
+        elif ceiling:
+            listed = ", ".join(f"{nm:g}" for nm in ceiling)
+            message = (
+                f"{read}; its {part.loss_db:g} dB stand at {listed} nm too, as the most that glass "
+                "without tight bends loses there."
+            )
+        else:
+            continue
+        found.append(finding("loss.not-measured", message, at=(at,)))
     return found
 
 
@@ -148,6 +174,8 @@ def _loss_finding(
             f"{loss.typical:.2f} dB is within."
         )
     edits = low_loss_adapters(budget.link.path, budget.tables)
+    if edits and not _cured_by(edits, rule, budget):
+        edits = ()
     count = f"{len(edits)} mated pair{'s' if len(edits) > 1 else ''}"
     return finding(
         rule,
@@ -157,6 +185,17 @@ def _loss_finding(
         ends=(direction.sender,) if len(directions) == 1 else (),
         remedy=Remedy(f"Low-loss connectors at {count}", edits, "connectors") if edits else None,
     )
+
+
+def _cured_by(edits: tuple[SetPart, ...], rule: str, before: Budget) -> bool:
+    """Whether the finding is gone with the edits made: a cure is proved before it is offered."""
+    after = budget(apply_all(before.link, edits), before.rules, before.tables)
+    for direction in after.directions:
+        if _over(direction) or (rule == "loss.tight" and _tight(after, direction)):
+            return False
+        if rule == "loss.passes-typical-only" and _typical_only(direction):
+            return False
+    return True
 
 
 def _largest(direction: Direction) -> tuple[int, ...]:

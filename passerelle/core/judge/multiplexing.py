@@ -4,9 +4,11 @@ from passerelle.core.light.link import A, B, Budget
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import STANDARD
 
-from .findings import Finding, finding
+from .findings import WARN, Finding, finding
 from .sides import EXACT
 
+NEAR_SHARE = STANDARD.planning["channel_edge_share"]
+NEAR_COARSE_NM = STANDARD.planning["channel_edge_coarse_nm"]
 HALF_WIDTH_NM = STANDARD.planning["channel_half_width_nm"]
 
 
@@ -35,10 +37,11 @@ def _channels(budget: Budget, at: int, part: Segment) -> list[Finding]:
     if unknown:
         listed = ", ".join(centres) or "none"
         message = f"Part {at + 1} has no channel {unknown[0]}; its channels: {listed}."
-        return [finding("inline.channel", message, at=(at,))]
+        return [finding("module.channel", message, at=(at,))]
     if row is None:
         return []
     width_nm = row.half_width_nm(HALF_WIDTH_NM)
+    near_nm = NEAR_COARSE_NM if width_nm >= HALF_WIDTH_NM else NEAR_SHARE * width_nm
     passed = (
         f"channel {' and '.join(part.channels)} of part {at + 1} passes {width_nm:g} nm around "
         f"{' and '.join(f'{centres[n]:g}' for n in part.channels)}"
@@ -46,14 +49,16 @@ def _channels(budget: Budget, at: int, part: Segment) -> list[Finding]:
     for side, module in zip((A, B), budget.modules, strict=True):
         ranges = module.tx_ranges_nm or tuple((nm, nm) for nm in module.tx_wavelengths_nm)
         for low, high in ranges:
-            if any(
-                centres[name] - width_nm - EXACT <= low and high <= centres[name] + width_nm + EXACT
-                for name in part.channels
-            ):
+            off_nm = min(max(centres[name] - low, high - centres[name]) for name in part.channels)
+            if off_nm <= width_nm + EXACT:
+                if low == high and off_nm > width_nm - near_nm + EXACT:
+                    message = f"End {side} sends {low:g} nm, near the edge: {passed}."
+                    edge = finding("module.channel", message, at=(at,), ends=(side,), severity=WARN)
+                    return [edge]
                 continue
             sent = f"{low:g} nm" if low == high else f"anywhere from {low:g} to {high:g} nm"
             message = f"End {side} sends {sent}; {passed}."
             if low < high:
                 message += f" {module.application} is no module for this channel."
-            return [finding("inline.channel", message, at=(at,), ends=(side,))]
+            return [finding("module.channel", message, at=(at,), ends=(side,))]
     return []

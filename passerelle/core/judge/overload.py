@@ -9,7 +9,9 @@ the attenuator is fitted after measuring.
 from typing import NamedTuple
 
 from passerelle.core.light.edits import InsertSegment
-from passerelle.core.light.link import Budget, Direction, interworks
+from passerelle.core.light.link import A, B, Budget, Direction, interworks
+from passerelle.core.light.modules import resolve
+from passerelle.core.light.readings import counts_at, is_ceiling
 from passerelle.core.plan.house_rules import TYPICAL
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import MULTIMODE, STANDARD, JointLoss
@@ -54,9 +56,10 @@ def check_overload(budget: Budget) -> list[Finding]:
         f"{worst.ceiling_dbm:.2f} dBm: {worst.excess_db:.2f} dB too much."
     )
     certain = any(_certain(one) for one in over)
-    value_db = _value(budget, worst.excess_db)
+    sides = tuple(one.direction for one in over)
+    value_db = _value(budget, worst.excess_db, sides)
     window = None if value_db is not None or certain else _window(budget, worst)
-    remedy = _attenuator(budget, value_db) if value_db is not None else None
+    remedy = _attenuator(budget, value_db, sides) if value_db is not None else None
     if certain:
         message += " Even the weakest launch is too strong."
     elif window is not None:
@@ -118,7 +121,7 @@ def _pair_db(budget: Budget, row: JointLoss) -> float:
     return row.typical_db if budget.rules.loss_basis == TYPICAL else row.worst_case_db
 
 
-def _value(budget: Budget, excess_db: float) -> float | None:
+def _value(budget: Budget, excess_db: float, over: tuple[Direction, ...]) -> float | None:
     """The smallest stock value that cures at its least and keeps the limits at its most. [dB]"""
     row = _pair(budget)
     if row is None:
@@ -128,30 +131,46 @@ def _value(budget: Budget, excess_db: float) -> float | None:
         if value - off < excess_db - EXACT:
             continue
         most = value + off + _pair_db(budget, row)
-        return value if all(_keeps(d, most) for d in budget.directions) else None
+        keeps = _above_floor if _interwork(budget) else _keeps
+        touched = over if len(over) == 1 else budget.directions
+        return value if all(keeps(d, most) for d in touched) else None
     return None
 
 
-def _attenuator(budget: Budget, value_db: float) -> Remedy:
-    last = budget.link.path.parts[-1].id
-    edit = InsertSegment(last, "inline", loss_db=value_db, what=f"attenuator {value_db:g} dB")
-    return Remedy(f"Attenuator {value_db:g} dB at the receiver", (edit,), "part")
+def _attenuator(budget: Budget, value_db: float, over: tuple[Direction, ...]) -> Remedy:
+    """At the receiver: on one strand where one direction is too bright, else on both."""
+    sender = over[0].sender if len(over) == 1 and resolve(budget.link.a).strands != 1 else None
+    after = None if sender == B else budget.link.path.parts[-1].id
+    edit = InsertSegment(
+        after, "inline", loss_db=value_db, what=f"attenuator {value_db:g} dB",
+        direction=None if sender is None else "a-b" if sender == A else "b-a",
+    )  # fmt: skip
+    where = "the receiver" if sender is None else f"the receiver of end {other_side(sender)}"
+    return Remedy(f"Attenuator {value_db:g} dB at {where}", (edit,), "part")
+
+
+def _above_floor(direction: Direction, more_db: float) -> bool:
+    """Whether a receiver still gets its average minimum; unlike modules have no limit of theirs."""
+    received, floor = direction.received_min_dbm, direction.receive_min_dbm
+    return received is None or floor is None or received - more_db >= floor - EXACT
 
 
 def _keeps(direction: Direction, more_db: float) -> bool:
     """Whether a direction still has what it needs; a published channel limit decides alone."""
-    margin, received = direction.margin_db, direction.received_min_dbm
+    margin = direction.margin_db
     if margin is not None and margin < more_db - EXACT:
         return False
     if direction.limit is not None and direction.limit.kind == "channel":
         return True
-    floor = direction.receive_min_dbm
-    return received is None or floor is None or received - more_db >= floor - EXACT
+    return _above_floor(direction, more_db)
 
 
 def _measured(budget: Budget) -> bool:
+    """Nothing is left to measure: every cable has a reading that holds for the light."""
+    lines = {nm for module in budget.modules for nm in module.tx_wavelengths_nm}
     return all(
         part.loss_db is not None
+        and all(counts_at(part, nm) and not is_ceiling(part, nm) for nm in lines)
         for part in budget.link.path.parts
         if isinstance(part, Segment) and part.kind == "cable"
     )

@@ -14,6 +14,7 @@ from passerelle.core.plan.ends import LinkEnd, Side
 from passerelle.core.plan.fields import Id, LossDb, Metres, Name, as_document, new_id, told_by
 from passerelle.core.plan.lightpath import (
     AnyPart,
+    Direction,
     Joint,
     JointKind,
     LightPath,
@@ -79,6 +80,7 @@ class InsertSegment(_Op):
     length_m: Metres | None = None
     loss_db: LossDb | None = None
     what: Name | None = None
+    direction: Direction | None = None
     op: Literal["insert-segment"] = "insert-segment"
 
 
@@ -267,6 +269,7 @@ def _insert(parts: list[Part], edit: InsertSegment) -> list[Part]:
         wiring=usual_wiring(row, near),
         loss_db=edit.loss_db if edit.loss_db is not None or row.glass else 0.0,
         what=edit.what,
+        direction=edit.direction,
     )
     if before is None:
         return [segment, joint_between(far, right), *parts]

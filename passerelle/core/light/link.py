@@ -1,6 +1,6 @@
 """A link: two ends and the light path between them, with what is worked out from them once."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -12,6 +12,7 @@ from passerelle.core.tables import HIGH, MULTIMODE, STANDARD, Fiber, Interworks,
 
 from .loss import Loss, Term, governing_wavelength
 from .modules import End, Module, resolve
+from .readings import counts_at
 
 A: Side = "a"
 B: Side = "b"
@@ -104,10 +105,13 @@ def lowest_grade(fibers: tuple[Fiber, ...]) -> Fiber | None:
     return min(fibers, key=lambda f: (f.mode != MULTIMODE, f.rank), default=None)
 
 
-def is_measured(path: LightPath) -> bool:
-    """True where every cable of the path carries an entered loss: the link is 'engineered'."""
+def is_measured(path: LightPath, wavelengths_nm: Iterable[float] = ()) -> bool:
+    """True where every cable carries an entered loss that holds for the light: 'engineered'."""
     cables = [p for p in path.parts if isinstance(p, Segment) and p.kind == "cable"]
-    return bool(cables) and all(cable.loss_db is not None for cable in cables)
+    lines = tuple(wavelengths_nm)
+    return bool(cables) and all(
+        cable.loss_db is not None and all(counts_at(cable, nm) for nm in lines) for cable in cables
+    )
 
 
 def _rows_below() -> dict[str, tuple[str, ...]]:
@@ -293,14 +297,16 @@ def budget(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> Budget:
     names = {p.fiber for p in link.path.parts if isinstance(p, Segment) and p.fiber}
     fibers = tuple([tables.fibers[name] for name in sorted(names)])
     lowest = lowest_grade(fibers)
-    measured = is_measured(link.path)
+    lines = (*module_a.tx_wavelengths_nm, *module_b.tx_wavelengths_nm)
+    measured = is_measured(link.path, lines)
+    one_way = any(isinstance(p, Segment) and p.direction is not None for p in link.path.parts)
 
-    def sums_of(module: Module) -> Sums:
-        return governing_wavelength(link.path, module.tx_wavelengths_nm, rules, tables)
+    def sums_of(module: Module, sender: Side) -> Sums:
+        return governing_wavelength(link.path, module.tx_wavelengths_nm, rules, tables, sender)
 
-    sums_a = sums_of(module_a)
-    same = module_a.tx_wavelengths_nm == module_b.tx_wavelengths_nm
-    sums_b = sums_a if same else sums_of(module_b)
+    sums_a = sums_of(module_a, A)
+    same = module_a.tx_wavelengths_nm == module_b.tx_wavelengths_nm and not one_way
+    sums_b = sums_a if same else sums_of(module_b, B)
     limit_a = limit(module_a, module_b, lowest, measured)
     limit_b = limit_a if module_a is module_b else limit(module_b, module_a, lowest, measured)
     reach = _shorter(

@@ -20,11 +20,19 @@ from collections.abc import Iterable
 from math import sqrt
 from typing import NamedTuple
 
+from passerelle.core.plan.ends import Side
 from passerelle.core.plan.house_rules import STATISTICAL, TIA_568, WORST_CASE, HouseRules
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
-from passerelle.core.tables import STANDARD, JointLoss, PartLoss, Tables, Window
+from passerelle.core.tables import (
+    GLASS_ROWS,
+    STANDARD,
+    JointLoss,
+    PartLoss,
+    Tables,
+    Window,
+)
 
-from .readings import held
+from .readings import counts_at, held, is_ceiling
 
 SIGMAS_TO_MAXIMUM = STANDARD.planning["sigmas_to_maximum"]
 
@@ -78,9 +86,14 @@ def _segment_term(
     at: int, part: Segment, wavelength_nm: float, outside_plant: bool, tables: Tables
 ) -> Term:
     loss_db = part.loss_db
-    if loss_db is not None:
+    if loss_db is not None and counts_at(part, wavelength_nm, tables):
         kind = "inline" if part.kind == "inline" else "entered"
-        return Term(at, kind, 1.0, loss_db, loss_db, loss_db, None, part.source or "")
+        least = loss_db
+        if is_ceiling(part, wavelength_nm, tables):  # the most it can be; less is likely
+            row = tables.window(part.fiber or "", wavelength_nm)
+            least = 0.0 if row is None else part.length_m / 1000 * row.typical_db_per_km
+            least = min(loss_db, least)
+        return Term(at, kind, 1.0, loss_db, least, least, None, part.source or "")
     if part.part is not None:
         known = tables.parts.get(part.part)
         if known is None:
@@ -90,7 +103,9 @@ def _segment_term(
     length_km = part.length_m / 1000.0
     if part.fiber is None:
         return Term(at, "unknown", length_km, None, None, None)
-    row = tables.window(part.fiber, wavelength_nm, outside_plant and part.kind == "cable")
+    glass = part.fiber if part.glass is None else GLASS_ROWS[part.glass]
+    outdoors = outside_plant and part.kind == "cable"
+    row = None if glass is None else tables.window(glass, wavelength_nm, outdoors)
     if row is None:
         return Term(at, "unknown", length_km, None, None, None)
     typical = length_km * row.typical_db_per_km
@@ -135,17 +150,27 @@ def _joint_term(at: int, joint: Joint, before: Segment, after: Segment, tables: 
 
 
 def terms(
-    path: LightPath, wavelength_nm: float, rules: HouseRules, tables: Tables = STANDARD
+    path: LightPath,
+    wavelength_nm: float,
+    rules: HouseRules,
+    tables: Tables = STANDARD,
+    sender: Side | None = None,
 ) -> list[Term]:
-    """Every term of the path's loss at one wavelength, in path order, allowances last."""
+    """Every term of the path's loss at one wavelength, in path order, allowances last.
+
+    sender : the end whose light it is; parts of the other direction then cost nothing.
+    """
     parts = path.parts
     outside_plant = rules.outside_plant == TIA_568
     found = []
     counted = held(path)
+    passed = one_way(path, sender) if sender is not None else frozenset()
     for at, part in enumerate(parts):
-        if at in counted:
+        if at in counted and counts_at(path.segment(counted[at]), wavelength_nm, tables):
             source = path.segment(counted[at]).source or ""
             found.append(Term(at, "included", 1.0, 0.0, 0.0, 0.0, None, source))
+        elif at in passed:
+            found.append(Term(at, "included", 1.0, 0.0, 0.0, 0.0, None, "other direction only"))
         elif isinstance(part, Segment):
             found.append(_segment_term(at, part, wavelength_nm, outside_plant, tables))
         else:
@@ -161,6 +186,15 @@ def terms(
         if kept_db:
             found.append(Term(None, kind, 1.0, kept_db, kept_db, 0.0))
     return found
+
+
+def one_way(path: LightPath, sender: Side) -> frozenset[int]:
+    """Inline parts on the strand of the other direction alone, each with the joint that it adds."""
+    found: set[int] = set()
+    for at, part in enumerate(path.parts):
+        if isinstance(part, Segment) and part.direction and part.direction[0] != sender:
+            found |= {at, at - 1 if at else at + 1}
+    return frozenset(found)
 
 
 def _sum(figures: Iterable[float | None]) -> float | None:
@@ -188,20 +222,30 @@ def total(found: list[Term], rules: HouseRules) -> Loss:
 
 
 def governing_wavelength(
-    path: LightPath, wavelengths_nm: Iterable[float], rules: HouseRules, tables: Tables = STANDARD
+    path: LightPath,
+    wavelengths_nm: Iterable[float],
+    rules: HouseRules,
+    tables: Tables = STANDARD,
+    sender: Side | None = None,
 ) -> tuple[float, list[Term], Loss]:
     """The wavelength of an application at which this path loses most, with its terms and total."""
     wavelengths_nm = tuple(wavelengths_nm)
     if len(wavelengths_nm) == 1:
-        found = terms(path, wavelengths_nm[0], rules, tables)
+        found = terms(path, wavelengths_nm[0], rules, tables, sender)
         return wavelengths_nm[0], found, total(found, rules)
-    seen: dict[tuple[Window | None, ...], tuple[float, list[Term], Loss]] = {}
-    fibers = {p.fiber for p in path.parts if isinstance(p, Segment) and p.fiber}
+    seen: dict[tuple[object, ...], tuple[float, list[Term], Loss]] = {}
+    segments = [p for p in path.parts if isinstance(p, Segment)]
+    rows = [p.fiber if p.glass is None else GLASS_ROWS[p.glass] for p in segments]
+    fibers = {name for name in rows if name is not None}
+    read = [p for p in segments if p.loss_nm is not None]
     for wavelength_nm in wavelengths_nm:
         # Wavelengths that share every window share every term: work them out once.
-        key = tuple(tables.window(fiber, wavelength_nm) for fiber in sorted(fibers))
+        key = (
+            *(tables.window(fiber, wavelength_nm) for fiber in sorted(fibers)),
+            *(counts_at(part, wavelength_nm, tables) for part in read),
+        )
         if key not in seen:
-            found = terms(path, wavelength_nm, rules, tables)
+            found = terms(path, wavelength_nm, rules, tables, sender)
             seen[key] = (wavelength_nm, found, total(found, rules))
     if len(seen) == 1:
         return next(iter(seen.values()))

@@ -10,6 +10,7 @@ from passerelle.core.plan.ends import DataSheet
 from passerelle.core.plan.own import OwnBox, OwnFiber, OwnGrade, OwnModule, OwnPart
 from passerelle.core.refused import Refused
 from passerelle.core.tables import (
+    GLASS_ROWS,
     HIGH,
     SINGLE_MODE,
     STANDARD,
@@ -118,6 +119,8 @@ def extended(parts: tuple[OwnPart, ...], tables: Tables = STANDARD) -> Tables:
                 part.kind,
                 tuple((one.name, one.wavelength_nm) for one in part.channels),
                 part.pairs_included,
+                part.grid,
+                part.passband_nm,
             )
     wires = {p.name: p.wires for p in parts if isinstance(p, OwnBox) and p.wires}
     doubts = {part.name: found for part in parts if (found := doubts_about(part, tables))}
@@ -133,17 +136,19 @@ def extended(parts: tuple[OwnPart, ...], tables: Tables = STANDARD) -> Tables:
 
 
 def _windows(part: OwnFiber, tables: Tables) -> list[Window]:
-    """The entered windows; the standard grade's for the others."""
+    """The entered windows; those of the category, or of the standard grade, for the others."""
+    base = part.base if part.glass is None else GLASS_ROWS[part.glass]
     entered = {one.wavelength_nm: one for one in part.attenuation}
     rows = [
         replace(row, fiber=part.name)
         for row in tables.windows
-        if row.fiber == part.base
-        and tables.window(part.base, row.wavelength_nm) is row
-        and not any(tables.window(part.base, nm) is row for nm in entered)
+        if base is not None
+        and row.fiber == base
+        and tables.window(base, row.wavelength_nm) is row
+        and not any(tables.window(base, nm) is row for nm in entered)
     ]
     for nm, one in entered.items():
-        usual = tables.window(part.base, nm)
+        usual = tables.window(base or part.base, nm)
         typical = one.typical_db_per_km
         if typical is None:
             typical = one.worst_case_db_per_km

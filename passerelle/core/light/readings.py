@@ -1,15 +1,16 @@
 """What a measured loss holds besides the glass, so that no joint is counted twice.
 
-A reading from panel to panel is of a run: the cable with the splices and pigtails at its ends. By
-its reference method it holds none of the two end connections (three-cord), that of one end
-(two-cord), or both (one-cord; a trace with launch and receive cord).
+A reading that includes an end reaches to the nearest adapter there, with the pigtails and splices
+between: `both` (one-cord; a trace with launch and receive cord), `a` or `b` (two-cord; a trace with
+a launch cord alone). `run` reaches from adapter to adapter without them (three-cord). `none` is the
+glass of the cable alone (on the drum, by cut-back, between markers on the glass).
 """
 
 from passerelle.core.plan.lightpath import Joint, LightPath, Part, Segment
+from passerelle.core.tables import SINGLE_MODE, STANDARD, Tables
 from passerelle.core.tables.kinds import PART_KINDS
 
-GLASS_ALONE = "cable"
-"""The reading is of the cable alone: on the drum, by cut-back, or between markers on the glass."""
+GLASS_ALONE = "none"
 
 
 def is_reading(part: Part) -> bool:
@@ -26,6 +27,10 @@ def held(path: LightPath) -> dict[int, int]:
         if part.loss_includes in (None, GLASS_ALONE):
             continue
         first, last = run_around(path.parts, at)
+        if part.loss_includes == "a":
+            last = at
+        elif part.loss_includes == "b":
+            first = at
         inside = [n for n in range(first, last + 1) if n != at]
         if any(is_reading(path.parts[n]) for n in inside):
             continue  # each cable of the run has a reading of its own: neither is of the whole run
@@ -62,3 +67,31 @@ def unsaid(path: LightPath) -> tuple[int, ...]:
         and part.loss_includes is None
         and len(path.parts) > 1
     )
+
+
+def counts_at(part: Segment, wavelength_nm: float, tables: Tables = STANDARD) -> bool:
+    """Whether an entered loss holds at a wavelength: in its window, or as the ceiling of it.
+
+    Of G.652 and G.657 glass without bends what was read at 1310 nm is not exceeded at 1490 and
+    1550; the reverse does not hold. A reading whose wavelength is not recorded counts everywhere.
+    """
+    if part.loss_nm is None or abs(wavelength_nm - part.loss_nm) <= SAME_WINDOW_NM:
+        return True
+    return is_ceiling(part, wavelength_nm, tables)
+
+
+def is_ceiling(part: Segment, wavelength_nm: float, tables: Tables = STANDARD) -> bool:
+    """Whether a reading at 1310 nm stands in for one at a longer wavelength."""
+    if part.loss_nm is None or abs(part.loss_nm - CEILING_FROM_NM) > SAME_WINDOW_NM:
+        return False
+    fiber = tables.fibers.get(part.fiber or "")
+    if fiber is None or fiber.mode != SINGLE_MODE:
+        return False
+    category = part.glass or fiber.base or fiber.name
+    longer = any(low <= wavelength_nm <= high for low, high in CEILING_FOR_NM)
+    return longer and category not in ("G.655", "G.653")
+
+
+SAME_WINDOW_NM = STANDARD.planning["same_window_nm"]
+CEILING_FROM_NM = 1310.0
+CEILING_FOR_NM = ((1480.0, 1500.0), (1530.0, 1570.0))

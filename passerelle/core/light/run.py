@@ -49,7 +49,7 @@ class Run:
 
         Allowances of the plan come last from both sides.
         """
-        found = terms(self.path, wavelength_nm, rules, tables)
+        found = terms(self.path, wavelength_nm, rules, tables, sender)
         return as_met(found, sender)
 
     def loss(

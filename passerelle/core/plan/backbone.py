@@ -32,7 +32,7 @@ from .fields import (
     spelled,
 )
 from .house_rules import Finish
-from .lightpath import FiberFrom, LengthFrom, Reading
+from .lightpath import FiberFrom, Glass, LengthFrom, Reading
 from .own import Sheet
 
 FREE: Final = "free"
@@ -205,7 +205,7 @@ class Slack(Described):
 class Cable(Thing):
     """A cable from place a to place b along a chain of pathways.
 
-    type : construction; None: not known. fiber : grade of its glass.
+    type : construction; None: not known. fiber, glass : grade of its glass, and ITU-T category.
     length_m : as ordered, or by its sheath marks; None: route and slack count.
     glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document;
     loss_includes : what that reading holds besides the glass.
@@ -231,6 +231,7 @@ class Cable(Thing):
     loss_nm: WavelengthNm | None = None
     measured: Text | None = None
     loss_includes: Reading | None = None
+    glass: Glass | None = None
     existing: bool = False
     fiber_from: FiberFrom | None = None
     end_a: Termination | None = None

@@ -30,6 +30,7 @@ from .fields import (
     Tagged,
     Text,
     Thing,
+    WavelengthNm,
     as_document,
     new_id,
 )
@@ -39,7 +40,12 @@ SegmentKind = Literal["cord", "cable", "pigtail", "cassette", "inline"]
 JointKind = Literal["adapter", "fusion", "mechanical"]
 LengthFrom = Literal["measured", "drawing", "guess"]
 FiberFrom = Literal["print", "record", "guess"]
-Reading = Literal["cable", "none", "a", "b", "both"]
+Reading = Literal["none", "run", "a", "b", "both"]
+Direction = Literal["a-b", "b-a"]
+Glass = Literal[
+    "G.652.B", "G.652.D", "G.653", "G.655", "G.657.A1", "G.657.A2", "G.657.B2", "G.657.B3"
+]
+"""ITU-T category of single-mode glass, as the sheath prints it beside the class."""
 """What a measured loss holds: the cable alone, or its run with no, one or both end connections."""
 Lane = Annotated[int, Ge(1), Le(8)]
 
@@ -73,6 +79,9 @@ class Segment(Thing):
     wiring : what the part does to its strands: A-B, A-A, straight, crossed, type-A, type-B, type-C.
     loss_db : replaces the table value; an inline part must have it. [dB]
     source : where loss_db comes from. loss_includes : what the reading holds; None: not recorded.
+    loss_nm : the wavelength of the reading; None: not recorded, it counts at every one. [nm]
+    glass : ITU-T category that the print states, whose attenuation then counts.
+    direction : of an inline part that sits on one strand: light from a to b, or from b to a.
     conditioning : a mode-conditioning cord, its single-mode leg at the transmitter.
     strands : how many strands it has; None where it is not recorded.
     part : name of the table row or own part that its loss comes from (cassettes, inline parts).
@@ -98,6 +107,9 @@ class Segment(Thing):
     loss_db: LossDb | None = None
     source: Text | None = None
     loss_includes: Reading | None = None
+    loss_nm: WavelengthNm | None = None
+    glass: Glass | None = None
+    direction: Direction | None = None
     what: Name | None = None
     label: Name | None = None
     conditioning: bool = False
@@ -127,7 +139,10 @@ class Segment(Thing):
         if holds in ("a", "b"):
             holds = "b" if holds == "a" else "a"
         ends = (self.ends[1], self.ends[0])
-        return replace(self, ends=ends, front=front, loss_includes=holds)
+        turned: Direction | None = self.direction
+        if turned is not None:
+            turned = "b-a" if turned == "a-b" else "a-b"
+        return replace(self, ends=ends, front=front, loss_includes=holds, direction=turned)
 
 
 @dataclass(frozen=True, slots=True)

@@ -28,6 +28,7 @@ from .fields import (
     new_id,
     told_by,
 )
+from .lightpath import Glass
 
 StandardFiber = Literal[
     "OM1", "OM2", "OM3", "OM4", "OM5", "OS1", "OS1a", "OS2",
@@ -78,12 +79,14 @@ class Attenuation(Described):
 class OwnFiber(_Own):
     """A fiber or cable whose maker promises other figures than its standard grade.
 
-    base : the standard grade that it counts as for reach and mating.
+    base : the standard grade that it counts as for reach and mating. glass : its ITU-T category,
+    for windows that are not entered.
     """
 
     kind: Literal["fiber", "cable"]
     base: StandardFiber
     attenuation: Annotated[tuple[Attenuation, ...], Len(1, 8)]
+    glass: Glass | None = None
     strands: StrandNumber | None = None
 
 
@@ -114,11 +117,15 @@ Wire = Annotated[tuple[Position, Position, Position, Position], Alike()]
 """One strand through a part: plug and position in front, plug and position behind."""
 
 
+Grid = Literal["50GHz", "100GHz", "CWDM-20nm", "LAN-WDM"]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OwnBox(_Own):
     """A cassette, multiplexer or other part whose loss is that of the whole part. [dB]
 
     pairs_included : the figure holds the mated pairs at both of its ends.
+    grid, passband_nm : of a multiplexer: the grid of its channels, and the full width of one. [nm]
     """
 
     __pydantic_config__ = as_document(wires="map")
@@ -128,6 +135,8 @@ class OwnBox(_Own):
     typical_db: LossDb
     what: Name | None = None
     channels: Annotated[tuple[Channel, ...], Len(0, 96)] = ()
+    grid: Grid | None = None
+    passband_nm: Annotated[float, Gt(0), Le(100)] | None = None
     fiber: StandardFiber | None = None
     ends: Annotated[tuple[Connector | None, Connector | None], Alike()] | None = None
     wiring: Wiring | None = None

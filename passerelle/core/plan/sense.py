@@ -8,6 +8,7 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 from passerelle.core.refused import Refused, quoted
+from passerelle.core.tables import GLASS_ROWS, SINGLE_MODE, STANDARD
 from passerelle.core.tables.copper import copper_row
 from passerelle.core.tables.kinds import BOXES, ONE_THING, PART_KINDS
 from passerelle.core.tables.site import CABLE_TYPES
@@ -19,6 +20,8 @@ from .lightpath import UNSAID, Joint, PathError, Segment, check_chain
 from .links import PlannedLink
 from .shared import SharedPart, itself
 
+CLASSES = ("OS1", "OS1a", "OS2")
+"""Cabling classes: a category of glass may stand beside them."""
 Fault = tuple[str, str]
 """Where it stands, below the thing, and what is wrong."""
 
@@ -35,32 +38,53 @@ def _segment(part: Segment) -> Iterator[Fault]:
         yield "part", f"is for cassettes and inline parts; this is a {part.kind}"
     if part.cable is not None and part.kind != "cable":
         yield "cable", f"is for cable segments; this is a {part.kind}"
-    if part.strand_numbers:
-        if part.cable is None:
-            yield "strand_numbers", "names strands, but no cable is named"
-        if len(set(part.strand_numbers)) < len(part.strand_numbers):
-            yield "strand_numbers", "names a strand twice"
+    if part.strand_numbers and part.cable is None:
+        yield "strand_numbers", "names strands, but no cable is named"
+    if len(set(part.strand_numbers)) < len(part.strand_numbers):
+        yield "strand_numbers", "names a strand twice"
     if part.shared is not None and part.kind not in ONE_THING:
         yield "shared", f"is for one of {', '.join(ONE_THING)}; this is a {part.kind}"
     if part.turned and part.shared is None:
         yield "turned", "is for shared parts, and no shared part is named"
-    if not PART_KINDS[part.kind].glass:
-        if part.loss_db is None and part.part is None:
-            yield "loss_db", "is missing; an inline part has a loss of its own"
-        return
+    if part.direction is not None and part.kind != "inline":
+        yield "direction", f"is for inline parts; this is a {part.kind}"
+    yield from _made_of(part) if PART_KINDS[part.kind].glass else _in_line(part)
+
+
+def _in_line(part: Segment) -> Iterator[Fault]:
+    if part.glass is not None:
+        yield "glass", f"is for parts made of fiber; this is a {part.kind}"
+    if part.loss_db is None and part.part is None:
+        yield "loss_db", "is missing; an inline part has a loss of its own"
+
+
+def _made_of(part: Segment) -> Iterator[Fault]:
     if part.fiber is None:
         yield "fiber", f"is missing; a {part.kind} is made of some fiber"
     if part.length_m is UNSAID:
         most = f"{MAX_LENGTH_M:.0f}"
         yield "length_m", f"is missing; a {part.kind} has a length, 0 to {most} m"
+    yield from _category(part.fiber, part.glass)
     yield from _entered(part)
+
+
+def _category(fiber: str | None, glass: str | None) -> Iterator[Fault]:
+    """A category of single-mode glass beside a grade that is none."""
+    row = STANDARD.fibers.get(fiber or "")
+    if glass is None or row is None:
+        return
+    if row.mode != SINGLE_MODE:
+        yield "glass", f"{glass} is single mode; {fiber} is not"
+    elif row.name not in CLASSES and GLASS_ROWS[glass] != row.name:
+        yield "glass", f"{glass} contradicts {fiber}, which is a category itself"
 
 
 def _entered(part: Segment) -> Iterator[Fault]:
     if part.loss_db is not None and part.source is None:
         yield "source", "is missing; loss_db in place of the table value needs it"
-    if part.loss_includes is not None and (part.kind != "cable" or part.loss_db is None):
-        yield "loss_includes", "is for the measured loss of a cable"
+    for key in ("loss_includes", "loss_nm"):
+        if getattr(part, key) is not None and (part.kind != "cable" or part.loss_db is None):
+            yield key, "is for the measured loss of a cable"
 
 
 def _shared(thing: SharedPart) -> Iterator[Fault]:
@@ -127,6 +151,7 @@ def _cable(cable: Cable) -> Iterator[Fault]:
         yield lacks, "is missing; a measured loss names its wavelength and document"
     if cable.loss_includes is not None and cable.loss_db is None:
         yield "loss_includes", "is for a measured loss, and none is entered"
+    yield from _category(cable.fiber, cable.glass)
     seen: set[int] = set()
     for at, note in enumerate(cable.strand_notes):
         if note.strand > cable.strands:

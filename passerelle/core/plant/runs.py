@@ -25,7 +25,7 @@ def run_of(plant: Plant, cable: Cable, number: int, wavelength_nm: float) -> Run
     parts: list[Part] = []
     for part in built_run(plant, stretches):
         if isinstance(part, Segment) and part.cable is not None:
-            parts.append(_known(plant, part, plant.cables[part.cable], wavelength_nm))
+            parts.append(_known(plant, part, plant.cables[part.cable]))
         else:
             parts.append(part)
     first, last = stretches[0], stretches[-1]
@@ -55,10 +55,10 @@ def _finished(cable: Cable, side: int) -> None:
         raise StrandError(f"how “{cable.name}” is finished at {place} is not recorded")
 
 
-def _known(plant: Plant, part: Segment, cable: Cable, wavelength_nm: float) -> Segment:
+def _known(plant: Plant, part: Segment, cable: Cable) -> Segment:
     if lengths(plant, cable).glass_m is None:
         raise StrandError(f"the length of “{cable.name}” is not known")
-    return as_segment(plant, part, cable, {wavelength_nm})
+    return as_segment(plant, part, cable)
 
 
 def _end(plant: Plant, stretch: Stretch, *, near: bool) -> str:

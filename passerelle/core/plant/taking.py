@@ -26,8 +26,6 @@ from passerelle.core.tables.kinds import PART_KINDS
 from .model import LinkUse, Plant, Use, lengths
 from .strands import StrandError, Stretch, followed
 
-SAME_WINDOW_NM = 100.0
-"""A measured loss counts for a link whose light is in the window that it was measured in."""
 PIGTAIL_M = PART_KINDS["pigtail"].usual_length_m
 _BARE = connector("bare")
 _NO_SEGMENT = Segment("cable")
@@ -62,13 +60,11 @@ def with_links(plant: Plant, links: Iterable[Link]) -> Plant:
     return replace(plant, links=tuple(link_use(link) for link in links))
 
 
-def as_segment(
-    plant: Plant, segment: Segment, cable: Cable, wavelengths: set[float], *, back: bool = False
-) -> Segment:
+def as_segment(plant: Plant, segment: Segment, cable: Cable, *, back: bool = False) -> Segment:
     """A cable segment with what is known of its cable.
 
-    Length and grade are the cable's; a measured loss counts where the link's light is in the same
-    window, and its source names the document. back : the link passes the cable from b to a.
+    Length, grade and measured loss are the cable's; the loss names its document. back : the link
+    passes the cable from b to a.
     """
     known = lengths(plant, cable)
     length_from: LengthFrom = "measured" if known.glass_from == "measured" else "drawing"
@@ -76,10 +72,8 @@ def as_segment(
         length_from = "guess"
     loss, source = None, None
     if cable.loss_db is not None and cable.loss_nm is not None:
-        same = all(abs(nm - cable.loss_nm) <= SAME_WINDOW_NM for nm in wavelengths)
-        if same:
-            loss = cable.loss_db
-            source = f"{cable.measured or 'measured'}, {cable.loss_nm:g} nm"
+        loss = cable.loss_db
+        source = f"{cable.measured or 'measured'}, {cable.loss_nm:g} nm"
     return replace(
         segment,
         fiber=cable.fiber,
@@ -88,6 +82,8 @@ def as_segment(
         loss_db=loss,
         source=source,
         loss_includes=_holds(cable, back=back) if loss is not None else None,
+        loss_nm=cable.loss_nm if loss is not None else None,
+        glass=cable.glass,
         existing=cable.existing,
         fiber_from=cable.fiber_from,
         label=cable.name,
@@ -110,7 +106,6 @@ def _passes_back(link: Link, cable: Cable) -> bool:
 
 def refilled(plant: Plant, link: Link) -> Link:
     """A link whose cable segments hold what its cables say. Raises StrandError."""
-    waves: set[float] | None = None
     parts: list[Part] = []
     for part in link.path.parts:
         if isinstance(part, Segment) and part.cable is not None:
@@ -122,14 +117,7 @@ def refilled(plant: Plant, link: Link) -> Link:
                 raise StrandError(
                     f"“{cable.name}” has {cable.strands} strands; there is no {beyond[0]}"
                 )
-            if waves is None:
-                waves = {
-                    nm
-                    for end in (link.a, link.b)
-                    for nm in resolve(end).tx_wavelengths_nm
-                }  # fmt: skip
-            back = _passes_back(link, cable)
-            parts.append(as_segment(plant, part, cable, waves, back=back))
+            parts.append(as_segment(plant, part, cable, back=_passes_back(link, cable)))
         else:
             parts.append(part)
     return replace(link, path=LightPath(tuple(parts)))

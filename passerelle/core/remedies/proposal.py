@@ -15,13 +15,15 @@ from passerelle.core.light.modules import End
 from passerelle.core.plan.connectors import Connector, connector
 from passerelle.core.plan.fields import MAX_LENGTH_M
 from passerelle.core.plan.house_rules import BY_LENGTH, FACTORY, FIELD, PIGTAILS, Finish, HouseRules
-from passerelle.core.plan.lightpath import Joint, LightPath, Part, Segment
+from passerelle.core.plan.lightpath import Glass, Joint, LightPath, Part, Segment
 from passerelle.core.refused import Told
 from passerelle.core.tables import MULTIMODE, STANDARD, Application, Fiber
 from passerelle.core.tables.rows import Wiring
 from passerelle.core.words import metres
 
 MULTIMODE_GRADE, SINGLE_MODE_GRADE = "OM4", "OS2"
+NEW_GLASS: dict[str | None, Glass] = {"OS2": "G.652.D"}
+"""What new cable of a class is made of: every OS2 cable on sale prints it, by practice."""
 DEFAULT_RULES = HouseRules()
 
 
@@ -101,7 +103,14 @@ def _with_standard_connectors(need: Need, rules: HouseRules) -> Link:
         name=f"{need.a_place} – {need.b_place}"[:120],
         a=End(application.name, need.a_place, None, socket),
         b=End(far, need.b_place, None, socket),
-        path=LightPath(tuple(_parts(need.distance_m, application, fiber, plug, rules))),
+        path=LightPath(
+            tuple(
+                replace(part, glass=NEW_GLASS.get(part.fiber))
+                if isinstance(part, Segment) and part.kind == "cable"
+                else part
+                for part in _parts(need.distance_m, application, fiber, plug, rules)
+            )
+        ),
     )
 
 

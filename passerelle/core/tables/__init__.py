@@ -2,6 +2,7 @@
 
 from .reading import Tables, read_tables
 from .rows import (
+    GLASS_ROWS,
     HIGH,
     MULTIMODE,
     SINGLE_MODE,
@@ -20,6 +21,7 @@ from .rows import (
 STANDARD = read_tables()
 
 __all__ = [
+    "GLASS_ROWS",
     "HIGH",
     "MULTIMODE",
     "SINGLE_MODE",

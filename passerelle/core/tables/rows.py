@@ -43,6 +43,13 @@ class Fiber:
     """Of an own fiber: the grade of the tables that it is of."""
 
 
+GLASS_ROWS: dict[str, str | None] = {
+    "G.652.B": "G.652.B", "G.652.D": "G.652.D", "G.653": None, "G.655": "G.655",
+    "G.657.A1": "G.657.A", "G.657.A2": "G.657.A", "G.657.B2": "G.657.B3", "G.657.B3": "G.657.B3",
+}  # fmt: skip
+"""The row that has the attenuation of an ITU-T category; None: no figure is at hand."""
+
+
 @dataclass(frozen=True, slots=True)
 class Window:
     """Cabled attenuation of one fiber grade around one wavelength. [dB/km]
@@ -89,6 +96,10 @@ class JointLoss:
     typical_confidence: str
 
 
+GRID_HALF_WIDTHS_NM = {"50GHz": 0.05, "100GHz": 0.1, "LAN-WDM": 1.05}
+"""Clear pass band of a channel to each side: practice for ITU-T G.694.1, clause 88's lanes. [nm]"""
+
+
 @dataclass(frozen=True, slots=True)
 class PartLoss:
     """An inline part or cassette of known loss, by name. [dB]
@@ -106,6 +117,8 @@ class PartLoss:
     sort: str = "inline"
     channels: tuple[tuple[str, float], ...] = ()
     pairs_included: bool = False
+    grid: str | None = None
+    passband_nm: float | None = None
 
     @property
     def typical_confidence(self) -> str:
@@ -119,6 +132,10 @@ class PartLoss:
         spacing of its channels to each side; a single channel is coarse on a centre of the 20 nm
         grid, and else takes the narrowest usual filter.
         """
+        if self.passband_nm is not None:
+            return self.passband_nm / 2
+        if self.grid is not None:
+            return GRID_HALF_WIDTHS_NM.get(self.grid, coarse_nm)
         centres = sorted(nm for _, nm in self.channels)
         spacing = min((b - a for a, b in pairwise(centres) if b > a), default=None)
         if spacing is None:

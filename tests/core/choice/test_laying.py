@@ -207,4 +207,4 @@ def test_a_device_decides_cage_and_speed():
     strict = replace(world.devices["Core switch"], own_coding_only=True, surroundings="outdoor")
     world = replace(world, devices={"Core switch": strict})
     end = only(asked, world, LR).links[0].a
-    assert (end.coding, end.temperature) == ("own", "extended")
+    assert (end.coding, end.temperature) == ("own", "industrial")

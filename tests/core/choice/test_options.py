@@ -139,7 +139,7 @@ def test_own_multiplexers_and_the_plans_own_strands():
     assert "3 channels of Larkmoor CM-4 on one pair" in both
     pair = next(o for o in find(replace(asked, circuits=2), world).offered if "channels" in o.label)
     assert pair.label == "2 channels of Larkmoor CM-4 on one pair of X-11 (OS2)"
-    # 5.1 dB measured at 1550 with both ends in it, two multiplexers of 1.6, two pairs of 0.75 at
+    # 5.1 dB measured at 1490 with both ends in it, two multiplexers of 1.6, two pairs of 0.75 at
     # the cords, 4 m of cord at 0.4 dB/km; the modules launch 0 and need -17 with a penalty of 2
     assert pair.margin_db == pytest.approx(15 - (5.1 + 3.2 + 1.5 + 0.0016))
     assert pair.strands == 2

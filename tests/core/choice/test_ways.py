@@ -32,7 +32,7 @@ NEED = SiteNeed("A", "B", 240.0, 10.0, device_a="switch", cage_b="none")
 def test_a_device_gives_cage_coding_and_temperature():
     end = fitted(End("10GBASE-LR"), None, "switch", WORLD)
     assert (end.cage, end.port.group, end.coding, end.temperature) == (
-        "SFP+", "right", "own", "extended"
+        "SFP+", "right", "own", "industrial"
     )  # fmt: skip
     indoors = replace(WORLD, devices={"switch": replace(SWITCH, surroundings="indoor")})
     assert fitted(End("10GBASE-LR"), None, "switch", indoors).temperature is None

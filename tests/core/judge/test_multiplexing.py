@@ -36,14 +36,21 @@ def test_the_pass_band_is_that_of_the_published_grid():
 @pytest.mark.parametrize(
     ("nm", "channels", "fits"),
     [
-        (1471.0, ("1471",), True), (1464.5, ("1471",), True), (1477.5, ("1471",), True),
+        (1471.0, ("1471",), True), (1465.6, ("1471",), True), (1476.4, ("1471",), True),
         (1464.4, ("1471",), False), (1477.6, ("1471",), False), (1491.0, ("1471",), False),
         (1491.0, ("1471", "1491"), True),  # either of the link's two channels
     ],
 )  # fmt: skip
 def test_light_fits_its_channel_or_not(nm, channels, fits):
     said = found(mux(channels), cable(), mux(channels), nm=nm)
-    assert [f.rule.id for f in said] == ([] if fits else ["inline.channel"] * 2)
+    assert [f.rule.id for f in said] == ([] if fits else ["module.channel"] * 2)
+
+
+@pytest.mark.parametrize("nm", [1464.5, 1465.4, 1476.6, 1477.5])
+def test_a_line_within_1_nm_of_the_edge_of_its_channel_warns(nm):
+    """1471 passes 1464.5 to 1477.5 nm."""
+    said = found(mux(("1471",)), cable(), mux(("1471",)), nm=nm)
+    assert {(f.rule.id, f.rule.severity) for f in said} == {("module.channel", "warn")}
 
 
 def test_a_channel_that_the_box_has_not_is_said_with_those_that_it_has():
@@ -104,3 +111,29 @@ def test_a_plain_module_may_send_beside_its_channel(application, channel):
     assert "is no module for this channel" in first.message
     assert not said_of(application, "OM", channel, tx_wavelength_nm=float(channel),
                        source="sheet")  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("more", "half_nm"),
+    [({}, HALF_WIDTH_NM), ({"passband_nm": 11.0}, 5.5), ({"grid": "CWDM-20nm"}, HALF_WIDTH_NM),
+     ({"grid": "100GHz"}, 0.1), ({"grid": "50GHz"}, 0.05),
+     ({"grid": "100GHz", "passband_nm": 0.3}, 0.15)],
+)  # fmt: skip
+def test_a_pass_band_is_entered_or_follows_from_the_grid(more, half_nm):
+    box = own_box("CM", "multiplexer", 1.6, 1.1, channels=(Channel("1", 1471.0),), **more)
+    row = extended((box,)).parts["CM"]
+    assert row.half_width_nm(HALF_WIDTH_NM) == pytest.approx(half_nm)
+
+
+@pytest.mark.parametrize(
+    ("nm", "severity"),
+    [(1552.52, None), (1552.59, None), (1552.61, "warn"), (1552.63, "stop"), (1550.12, "stop")],
+)
+def test_a_dense_channel_passes_a_tenth_of_a_nanometre(nm, severity):
+    """193.1 THz is 1552.52 nm; 1550.12 is three channels off."""
+    box = own_box("D", "multiplexer", 1.6, 1.1, channels=(Channel("31", 1552.52),), grid="100GHz")
+    part = Segment("inline", ends=(LC, LC), part="D", what="multiplexer", channels=("31",))
+    sheet = CUSTOM | {"tx_wavelength_nm": nm, "rx_wavelength_nm": nm}
+    subject = link("custom", path(cord(), part, cable(), part, cord()), **sheet)
+    said = check_multiplexers(budget(subject, HouseRules(), extended((box,))))
+    assert {f.rule.severity for f in said} == ({severity} if severity else set())

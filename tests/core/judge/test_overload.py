@@ -3,8 +3,11 @@
 import pytest
 
 from passerelle.core.judge.overload import check_overload, tolerance_db
-from passerelle.core.light.link import budget
+from passerelle.core.light.edits import apply_all
+from passerelle.core.light.link import Link, budget
+from passerelle.core.light.modules import End
 from passerelle.core.plan.connectors import connector
+from passerelle.core.plan.ends import DataSheet
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import Segment
 from tests.making import CUSTOM, cable, cord, link, path, two_pairs
@@ -63,3 +66,38 @@ def test_each_end_that_gets_too_much_is_named():
     sheet = CUSTOM | {"tx_max_dbm": 0.0}
     assert over("custom", path(cord(length_m=0.0)), **sheet).ends == ("b", "a")
     assert over("50GBASE-FR", two_pairs("OS2", 100), "50GBASE-LR").ends == ("a",)
+
+
+def test_one_bright_direction_gets_an_attenuator_on_its_own_strand():
+    """End b sends 0.0, end a bears -1.0; 0.14 dB lie between: 0.86 dB too much at a alone.
+
+    2 dB (1.5 to 2.5) there, with its pair; the other way is as it was.
+    """
+    strong, weak = CUSTOM | {"tx_max_dbm": 0.0}, CUSTOM | {"tx_max_dbm": -2.0}
+    a, b = (End("custom", data_sheet=DataSheet(**sheet)) for sheet in (weak, strong))
+    subject = Link("x", a, b, two_pairs("OS2", 400))
+    (found,) = check_overload(budget(subject, HouseRules()))
+    assert "0.86 dB too much" in found.message
+    assert found.remedy.label == "Attenuator 2 dB at the receiver of end a"
+    cured = apply_all(subject, found.remedy.edits)
+    assert cured.path.segment(0).direction == "b-a"
+    before, after = budget(subject, HouseRules()), budget(cured, HouseRules())
+    more = [
+        then.loss.worst_case - now.loss.worst_case
+        for now, then in zip(before.directions, after.directions, strict=True)
+    ]
+    assert more == pytest.approx([0.0, 2.0 + 0.75])
+    assert check_overload(after) == []
+    turned = cured.path.reversed()
+    assert turned.segment(len(turned.parts) - 1).direction == "a-b"
+
+
+def test_unlike_modules_are_cured_by_the_levels_of_the_bright_direction():
+    """25GBASE-LR sends 2.0, 25GBASE-ER bears -4.0; back 6.0 into 2.0. 0.4 km at 0.34 dB/km.
+
+    5.86 too much: 7 dB (6.3 to 7.7). The limit of the pair, 6.3 dB, has no room for it; the
+    receivers have: -3.0 - 1.67 - 8.45 = -13.1 of -13.3 at end a.
+    """
+    found = over("25GBASE-LR", two_pairs("OS2", 400), "25GBASE-ER")
+    assert "5.86 dB too much" in found.message
+    assert (found.rule.severity, found.remedy.label) == ("warn", "Attenuator 7 dB at the receiver")

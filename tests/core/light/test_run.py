@@ -108,10 +108,10 @@ def test_a_dark_strand_runs_from_panel_to_panel_through_its_splices():
 
 
 def test_a_measured_loss_counts_in_the_window_that_it_was_measured_in():
-    """21.35 km: 5.1 dB measured at 1550 nm; at 1310 nm the table's 0.4 dB/km."""
+    """21.35 km: 5.1 dB measured at 1490 nm; at 1310 and 1550 nm the table's 0.4 dB/km."""
     plant = plant_of(demo_plan())
     cable = plant.cables["X-11"]
-    for nm, loss_db in ((1550.0, 5.1), (1310.0, 8.54)):
+    for nm, loss_db in ((1490.0, 5.1), (1471.0, 5.1), (1310.0, 8.54), (1550.0, 8.54)):
         assert run_of(plant, cable, 12, nm).loss(nm, RULES).worst_case == pytest.approx(loss_db)
 
 

@@ -80,7 +80,7 @@ def test_changing_the_cable_changes_the_link_and_hand_made_changes_leave_it():
     assert [u.cable for u in uses_of(release(made, 4))] == ["C2"]
 
 
-def test_a_measured_loss_counts_in_its_own_window_only():
+def test_a_segment_on_a_cable_takes_over_its_reading_with_its_wavelength():
     measured = cable(
         "M", "A", "B", existing=True, glass_m=640.0, loss_db=0.31, loss_nm=1310.0, measured="meter"
     )
@@ -91,9 +91,10 @@ def test_a_measured_loss_counts_in_its_own_window_only():
         "meter, 1310 nm",
         "measured",
     )
-    far = duplex()
-    er = link("10GBASE-ER", far.path)
-    assert take(site, er, 2, "M", (1, 2)).path.segment(2).loss_db is None
+    # of the glass itself, in either window, with the wavelength beside it
+    er = link("10GBASE-ER", duplex().path)
+    taken = take(site, er, 2, "M", (1, 2)).path.segment(2)
+    assert (taken.loss_db, taken.loss_nm) == (0.31, 1310.0)
 
 
 @pytest.mark.parametrize(

@@ -30,4 +30,6 @@ def test_old_glass_says_what_stops_the_next_speed():
     assert (said.rule.severity, plain.verdict) == ("warn", "tight")
     assert "try plain ones" in said.do
     laser = judged(link("1000BASE-LX", light))
-    assert "fiber.mode-conditioning" in {f.rule.id for f in laser.findings if f.rule.severity == "stop"}
+    assert "fiber.mode-conditioning" in {
+        f.rule.id for f in laser.findings if f.rule.severity == "stop"
+    }

@@ -1739,7 +1739,7 @@ export interface components {
          * Cable
          * @description A cable from place a to place b along a chain of pathways.
          *
-         *     type : construction; None: not known. fiber : grade of its glass.
+         *     type : construction; None: not known. fiber, glass : grade of its glass, and ITU-T category.
          *     length_m : as ordered, or by its sheath marks; None: route and slack count.
          *     glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document;
          *     loss_includes : what that reading holds besides the glass.
@@ -1784,7 +1784,9 @@ export interface components {
             /** Measured */
             measured?: string | null;
             /** Loss Includes */
-            loss_includes?: ("cable" | "none" | "a" | "b" | "both") | null;
+            loss_includes?: ("none" | "run" | "a" | "b" | "both") | null;
+            /** Glass */
+            glass?: ("G.652.B" | "G.652.D" | "G.653" | "G.655" | "G.657.A1" | "G.657.A2" | "G.657.B2" | "G.657.B3") | null;
             /**
              * Existing
              * @default false
@@ -2931,6 +2933,8 @@ export interface components {
             loss_db?: number | null;
             /** What */
             what?: string | null;
+            /** Direction */
+            direction?: ("a-b" | "b-a") | null;
             /**
              * Op
              * @default insert-segment
@@ -3538,6 +3542,7 @@ export interface components {
          * @description A cassette, multiplexer or other part whose loss is that of the whole part. [dB]
          *
          *     pairs_included : the figure holds the mated pairs at both of its ends.
+         *     grid, passband_nm : of a multiplexer: the grid of its channels, and the full width of one. [nm]
          */
         OwnBox: {
             /** X */
@@ -3565,6 +3570,10 @@ export interface components {
              * @default []
              */
             channels: components["schemas"]["Channel"][];
+            /** Grid */
+            grid?: ("50GHz" | "100GHz" | "CWDM-20nm" | "LAN-WDM") | null;
+            /** Passband Nm */
+            passband_nm?: number | null;
             /** Fiber */
             fiber?: ("OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2" | "G.652.D" | "G.657.A" | "G.657.B3" | "G.655") | null;
             /** Ends */
@@ -3672,7 +3681,8 @@ export interface components {
          * OwnFiber
          * @description A fiber or cable whose maker promises other figures than its standard grade.
          *
-         *     base : the standard grade that it counts as for reach and mating.
+         *     base : the standard grade that it counts as for reach and mating. glass : its ITU-T category,
+         *     for windows that are not entered.
          */
         OwnFiber: {
             /** X */
@@ -3696,6 +3706,8 @@ export interface components {
             base: "OM1" | "OM2" | "OM3" | "OM4" | "OM5" | "OS1" | "OS1a" | "OS2" | "G.652.D" | "G.657.A" | "G.657.B3" | "G.655";
             /** Attenuation */
             attenuation: components["schemas"]["Attenuation"][];
+            /** Glass */
+            glass?: ("G.652.B" | "G.652.D" | "G.653" | "G.655" | "G.657.A1" | "G.657.A2" | "G.657.B2" | "G.657.B3") | null;
             /** Strands */
             strands?: number | null;
         };
@@ -4821,6 +4833,9 @@ export interface components {
          *     wiring : what the part does to its strands: A-B, A-A, straight, crossed, type-A, type-B, type-C.
          *     loss_db : replaces the table value; an inline part must have it. [dB]
          *     source : where loss_db comes from. loss_includes : what the reading holds; None: not recorded.
+         *     loss_nm : the wavelength of the reading; None: not recorded, it counts at every one. [nm]
+         *     glass : ITU-T category that the print states, whose attenuation then counts.
+         *     direction : of an inline part that sits on one strand: light from a to b, or from b to a.
          *     conditioning : a mode-conditioning cord, its single-mode leg at the transmitter.
          *     strands : how many strands it has; None where it is not recorded.
          *     part : name of the table row or own part that its loss comes from (cassettes, inline parts).
@@ -4863,7 +4878,13 @@ export interface components {
             /** Source */
             source?: string | null;
             /** Loss Includes */
-            loss_includes?: ("cable" | "none" | "a" | "b" | "both") | null;
+            loss_includes?: ("none" | "run" | "a" | "b" | "both") | null;
+            /** Loss Nm */
+            loss_nm?: number | null;
+            /** Glass */
+            glass?: ("G.652.B" | "G.652.D" | "G.653" | "G.655" | "G.657.A1" | "G.657.A2" | "G.657.B2" | "G.657.B3") | null;
+            /** Direction */
+            direction?: ("a-b" | "b-a") | null;
             /** What */
             what?: string | null;
             /** Label */

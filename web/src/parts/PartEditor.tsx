@@ -9,6 +9,7 @@ import { Link as RouterLink } from "react-router";
 import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
 import { lengthField, typed, typedLength } from "./figures";
+import { type Glass, GLASSES, hasCategory } from "./glass";
 import { ReadingField } from "./ReadingField";
 import { BoxFields, RecordFields, RECORDED, StrandFields } from "./SegmentMore";
 import { SharedPart } from "./SharedPart";
@@ -102,7 +103,7 @@ function LossFields({ part, reference, set }: FieldsProps<PartDoc>) {
         invalid={numberOr("the loss in dB")}
         onCommit={(text) => {
           const loss_db = typed(text);
-          if (loss_db === null && !inline) return set({ ...part, loss_db, source: null, ...(isSegment(part) && { loss_includes: null }) });
+          if (loss_db === null && !inline) return set({ ...part, loss_db, source: null, ...(isSegment(part) && { loss_includes: null, loss_nm: null }) });
           if (loss_db !== null && !inline && !part.source) {
             setWaiting(loss_db);
             return Promise.reject(new Error("Now say where it comes from"));
@@ -120,7 +121,32 @@ function LossFields({ part, reference, set }: FieldsProps<PartDoc>) {
         />
       )}
       {entered && isSegment(part) && part.segment === "cable" && (
-        <ReadingField value={part.loss_includes ?? null} onChange={(loss_includes) => set({ ...part, loss_includes })} />
+        <>
+          <TextField
+            label="Read at"
+            width="80px"
+            mono
+            suffix="nm"
+            value={part.loss_nm == null ? "" : String(part.loss_nm)}
+            placeholder="not said"
+            invalid={numberOr("the wavelength in nm")}
+            onCommit={(text) => set({ ...part, loss_nm: typed(text) })}
+          />
+          <ReadingField value={part.loss_includes ?? null} onChange={(loss_includes) => set({ ...part, loss_includes })} />
+        </>
+      )}
+      {inline && isSegment(part) && !part.channels.length && (
+        <Choice
+          label="Sits on"
+          width="150px"
+          value={part.direction ?? ""}
+          options={[
+            { value: "", label: "both strands" },
+            { value: "a-b", label: "light from a to b" },
+            { value: "b-a", label: "light from b to a" },
+          ]}
+          onChange={(way) => set({ ...part, direction: (way || null) as NonNullable<SegmentDoc["direction"]> | null })}
+        />
       )}
     </>
   );
@@ -160,7 +186,7 @@ function SegmentFields({ part, reference, set }: FieldsProps<SegmentDoc>) {
           width="104px"
           value={part.fiber ?? ""}
           options={options(part.segment === "cable" ? reference.cableFibers : reference.plainFibers)}
-          onChange={(fiber) => set({ ...part, fiber })}
+          onChange={(fiber) => set({ ...part, fiber, ...(hasCategory(fiber) ? {} : { glass: null }) })}
         />
       )}
       {([0, 1] as const).map((which) => (
@@ -195,6 +221,15 @@ function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
   return (
     <>
       {any && boxed && <BoxFields part={any} reference={reference} set={set} />}
+      {segment && hasCategory(segment.fiber) && (
+        <Choice
+          label="Print says"
+          width="104px"
+          value={segment.glass ?? ""}
+          options={[...RECORDED, ...options(GLASSES)]}
+          onChange={(glass) => set({ ...segment, glass: (glass || null) as Glass | null })}
+        />
+      )}
       {segment?.segment === "cable" && <RecordFields part={segment} set={set} />}
       {segment && <StrandFields part={segment} set={set} />}
       {segment?.segment === "cord" && (

@@ -1,15 +1,15 @@
 /** What a measured loss holds besides the glass, by its reference method. */
 import { Choice } from "./Field";
 
-export type Reading = "cable" | "none" | "a" | "b" | "both";
+export type Reading = "none" | "run" | "a" | "b" | "both";
 
 const READINGS: { value: Reading | ""; label: string }[] = [
   { value: "", label: "not recorded" },
   { value: "both", label: "both end connections (one-cord)" },
   { value: "a", label: "the one at the a end (two-cord)" },
   { value: "b", label: "the one at the b end (two-cord)" },
-  { value: "none", label: "no end connection (three-cord)" },
-  { value: "cable", label: "the cable alone (drum, markers)" },
+  { value: "run", label: "panel to panel without them (three-cord)" },
+  { value: "none", label: "the glass alone (drum, markers)" },
 ];
 
 interface Props {

@@ -8,6 +8,7 @@ import { useOpenPlan } from "../../app/planContext";
 import { Sheet } from "../../parts/Sheet";
 import { KIND_WORDS, MODULE_FIGURES, partOf, textsOf, type Draft, type Kind, type Texts } from "./ownPart";
 import { Problem } from "../../parts/Problem";
+import { GLASSES } from "../../parts/glass";
 
 interface Props {
   draft: Draft;
@@ -93,6 +94,7 @@ function Fields({ kind, texts, set, reference }: FieldsProps) {
     return (
       <>
         <Pick label="Counts as" value={texts.base ?? "OS2"} onChange={set("base")} options={same(standard)} />
+        {/^OS/.test(texts.base ?? "OS2") && <Pick label="Print says" value={texts.glass ?? ""} onChange={set("glass")} options={[NONE, ...same(GLASSES)]} />}
         {kind === "cable" && <Typed label="Strands" value={texts.strands} onChange={set("strands")} mono />}
         {[0, 1, 2].map((i) => (
           <Flex key={i} gap="2" gridColumn="1 / -1">
@@ -141,7 +143,18 @@ function Fields({ kind, texts, set, reference }: FieldsProps) {
       <Typed label="Worst case, dB" value={texts.worst_case_db} onChange={set("worst_case_db")} mono />
       <Typed label="Typical, dB" value={texts.typical_db} onChange={set("typical_db")} mono />
       {kind === "inline" && <Typed label="What it is" value={texts.what} onChange={set("what")} />}
-      {kind === "multiplexer" && <Typed label="Channels, nm" value={texts.channels} onChange={set("channels")} mono />}
+      {kind === "multiplexer" && (
+        <>
+          <Typed label="Channels, nm" value={texts.channels} onChange={set("channels")} mono />
+          <Pick
+            label="Grid"
+            value={texts.grid ?? ""}
+            onChange={set("grid")}
+            options={[NONE, ["CWDM-20nm", "20 nm (CWDM)"], ["LAN-WDM", "800 GHz (LAN-WDM)"], ["100GHz", "100 GHz"], ["50GHz", "50 GHz"]]}
+          />
+          <Typed label="Pass band of a channel, nm" value={texts.passband_nm} onChange={set("passband_nm")} mono />
+        </>
+      )}
       {kind === "cassette" && (
         <>
           <Pick label="Its pairs are included" value={texts.pairs_included ?? "no"} onChange={set("pairs_included")} options={same(["no", "yes"])} />

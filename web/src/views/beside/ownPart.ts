@@ -88,6 +88,7 @@ export function partOf(texts: Texts): OwnPart | string {
         ...base,
         kind,
         base: text("base") || "OS2",
+        glass: text("glass") || null,
         strands: kind === "cable" ? maybe("strands", "Strands") : null,
         attenuation: rows.map((i) => ({
           wavelength_nm: number(`nm${i}`, "Wavelength, nm"),
@@ -125,6 +126,8 @@ export function partOf(texts: Texts): OwnPart | string {
         ...losses(),
         what: kind === "cassette" ? null : text("what") || kind,
         channels: kind === "multiplexer" ? channels : null,
+        grid: kind === "multiplexer" ? text("grid") || null : null,
+        passband_nm: kind === "multiplexer" ? maybe("passband_nm", "Pass band of a channel, nm") : null,
         pairs_included: kind === "cassette" ? texts.pairs_included === "yes" : null,
         map: kind === "cassette" ? wiresOf(text("map")) : null,
         fiber: kind === "cassette" ? text("fiber") || null : null,

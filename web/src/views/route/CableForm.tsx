@@ -9,6 +9,7 @@ import { ChoiceOf, LengthOf, NumberOf, TextOf, YesNoOf } from "../../parts/docFi
 import { Choice, options, TextField } from "../../parts/Field";
 import { fromUnit, length, lengthField, typed } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
+import { GLASSES, hasCategory } from "../../parts/glass";
 import { ReadingField } from "../../parts/ReadingField";
 import { OwnConstruction } from "./OwnConstruction";
 
@@ -50,6 +51,7 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
         <ChoiceOf {...field} at="a" label="From" width="150px" values={places} needed />
         <ChoiceOf {...field} at="b" label="To" width="150px" values={places} needed />
         <ChoiceOf {...field} at="fiber" label="Glass" width="116px" values={[...fibers, ...own]} needed />
+        {(hasCategory(doc.fiber) || doc.glass != null) && <ChoiceOf {...field} at="glass" label="Print says" width="104px" values={GLASSES} />}
         <ChoiceOf {...field} at="fiber_from" label="Glass is known by" width="124px" values={["print", "record", "guess"]} />
         <NumberOf {...field} at="strands" label="Strands" width="64px" needed whole />
         <ChoiceOf {...field} at="type" label="Construction" width="330px" values={[...types.map((t) => t.name), ...plant.cable_types.map((t) => t.name)]} />
