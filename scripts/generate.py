@@ -16,7 +16,7 @@ from schema_picture import picture
 from passerelle.api.app import create_app
 from passerelle.core.judge.rules import RULES
 from passerelle.core.judge.wholeplan import check
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.documents import adapter
 from passerelle.formats.planfile import PlanFile
 from passerelle.plans.store import Store
@@ -48,7 +48,7 @@ def generated() -> dict[Path, str]:
 
 def rules_page() -> str:
     """Every rule with its severity and one link of the demo plan where it can be seen."""
-    judged = check(demo_plan())
+    judged = check(mistakes_plan())
     seen = {one.finding.rule.id: f"the plan itself: {one.about}" for one in judged.findings}
     for about in judged.backbone:
         seen.setdefault(about.finding.rule.id, f"{about.sort} {about.name}")

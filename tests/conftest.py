@@ -9,7 +9,8 @@ from hypothesis import settings
 from starlette.testclient import TestClient
 
 from passerelle.api.app import create_app
-from passerelle.api.serving import load_demo
+from passerelle.api.serving import load
+from passerelle.demo_data import mistakes_plan
 from passerelle.plans.store import Store
 
 settings.register_profile("steady", derandomize=True)
@@ -36,6 +37,6 @@ def part_id(client: TestClient, link: str, at: int) -> str:
 @pytest.fixture
 def client(store: Store) -> Iterator[TestClient]:
     """The API over a store that holds the demo plan."""
-    load_demo(store)
+    load(store, mistakes_plan())
     with TestClient(create_app(store, web=None), base_url="http://127.0.0.1:8321") as made:
         yield made

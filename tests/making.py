@@ -17,7 +17,7 @@ from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.plan.own import Attenuation, OwnBox, OwnFiber, OwnGrade, OwnModule, Sheet
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
 LC, APC, BARE = connector("LC/UPC"), connector("LC/APC"), connector("bare")
 
@@ -139,6 +139,6 @@ def check_plan(links: Iterable[Link], rules: HouseRules | None = None, **more: A
 
 def demo_links() -> list[Link]:
     """The links of the demo plan, each ready to be judged by itself."""
-    plan = demo_plan()
+    plan = mistakes_plan()
     site = site_of(plan)
     return [link_of(one, site) for one in plan.links]

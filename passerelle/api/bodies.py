@@ -6,16 +6,8 @@ from pydantic import WrapValidator
 from pydantic_core import PydanticCustomError
 
 from passerelle.core.light.edits import AnyEdit, Edit
-from passerelle.core.plan.backbone import (
-    Cable,
-    Closure,
-    Feed,
-    Group,
-    OwnCableType,
-    Pathway,
-    Place,
-    Reel,
-)
+from passerelle.core.plan.backbone import Cable, Closure, Feed, Group, Pathway, Place, Reel
+from passerelle.core.plan.beside import OwnCableType
 from passerelle.core.plan.devices import Device, Spare
 from passerelle.core.plan.facts import AnyFact, AnyFactType
 from passerelle.core.plan.house_rules import HouseRules

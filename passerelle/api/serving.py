@@ -11,6 +11,7 @@ from contextlib import contextmanager
 import uvicorn
 
 from passerelle.core.plan.facts import Facts
+from passerelle.core.plan.plan import Plan
 from passerelle.demo_data import demo_plan
 from passerelle.plans.plans import Plans
 from passerelle.plans.store import Store
@@ -26,9 +27,14 @@ TURN_S = 0.001
 
 def load_demo(store: Store) -> None:
     """Put the demo plan into a store that has no plan yet."""
+    load(store, demo_plan())
+
+
+def load(store: Store, plan: Plan) -> None:
+    """Put a plan into a store that has none yet."""
     plans = Plans(store)
     if not plans.listed():
-        plans.add(demo_plan(), Facts.NONE, "Passerelle", "Demo plan")
+        plans.add(plan, Facts.NONE, "Passerelle", "Demo plan")
 
 
 @contextmanager

@@ -1,13 +1,20 @@
-"""The demo plan: an invented island field station. All names, lengths and figures are made up."""
+"""The demo plans: an invented island field station. All names, lengths and figures are made up."""
 
 from importlib.resources import files
+from typing import Literal
 
 from passerelle.core.plan.plan import Plan
 from passerelle.formats.planfile import read_plan
 
-FILE = "skerravoe.passerelle.json"
+Demo = Literal["skerravoe", "mistakes"]
+"""skerravoe : as a good planner has it; mistakes : the same station, one mistake of each kind."""
 
 
-def demo_plan() -> Plan:
-    """The demo plan, read from the plan file that ships with the application."""
-    return read_plan((files(__package__) / FILE).read_bytes())
+def demo_plan(name: Demo = "skerravoe") -> Plan:
+    """A demo plan, read from the plan file that ships with the application."""
+    return read_plan((files(__package__) / f"{name}.passerelle.json").read_bytes())
+
+
+def mistakes_plan() -> Plan:
+    """The plan of mistakes, for learning and for tests."""
+    return demo_plan("mistakes")

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from typing import Any, Literal
 
 from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK, PriceBook
-from passerelle.core.plan.backbone import Price
+from passerelle.core.plan.beside import Price
 from passerelle.core.refused import Refused
 from passerelle.core.words import number
 

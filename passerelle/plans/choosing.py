@@ -8,7 +8,8 @@ from passerelle.core.choice.options import Option
 from passerelle.core.light.link import Link
 from passerelle.core.light.site import planned
 from passerelle.core.plan.agreement import unused
-from passerelle.core.plan.backbone import CopperRun, Group, Place
+from passerelle.core.plan.backbone import Group, Place
+from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plan.copies import renewed
 from passerelle.core.plan.fields import MAX_LINKS
 from passerelle.core.plan.lightpath import LightPath, Segment

@@ -1,6 +1,5 @@
 """Whole plans in and out of the store."""
 
-from dataclasses import replace
 from pathlib import Path
 
 from passerelle.core.plan.facts import Facts
@@ -9,23 +8,13 @@ from passerelle.core.refused import Refused
 from passerelle.formats.planfile import read_file, write_plan
 
 from .held import Held
-from .plans import Author, Changed, Plans
+from .plans import Plans
 from .store import Store
 
 
 def store_new(plans: Plans, plan: Plan, who: str, what: str, facts: Facts = Facts.NONE) -> Held:
     """Store a plan as a new one."""
     return plans.add(plan, facts, who, what)
-
-
-def replace_content(plans: Plans, plan_id: int, plan: Plan, author: Author, what: str) -> Changed:
-    """Make a stored plan hold another plan's content, as one change that can be undone."""
-
-    def make(held: Held) -> tuple[Plan, str]:
-        return replace(plan, id=held.plan.id), what
-
-    held = plans.held(plan_id)
-    return plans.rework(plan_id, make, author, seen=held.changed_in)
 
 
 def export_plan(held: Held) -> bytes:

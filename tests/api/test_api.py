@@ -6,7 +6,7 @@ import pytest
 from starlette.testclient import TestClient
 
 from passerelle.api.app import create_app
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import write_plan
 from tests.conftest import part_id
 
@@ -162,13 +162,13 @@ def test_a_bad_data_sheet_is_refused_at_its_field(client):
 
 
 def test_import_is_all_or_nothing(client):
-    doc = json.loads(write_plan(demo_plan()))
+    doc = json.loads(write_plan(mistakes_plan()))
     doc["links"][-1]["path"][0]["length_m"] = -1
     refused = client.post("/api/plans/import", content=json.dumps(doc))
     assert (refused.status_code, len(client.get("/api/plans").json())) == (422, 1)
     assert refused.json()["detail"].startswith("links[65].path[0].length_m: -1")
-    taken = client.post("/api/plans/import", content=write_plan(demo_plan())).json()
-    assert client.get(f"/api/plans/{taken['id']}/export").content == write_plan(demo_plan())
+    taken = client.post("/api/plans/import", content=write_plan(mistakes_plan())).json()
+    assert client.get(f"/api/plans/{taken['id']}/export").content == write_plan(mistakes_plan())
 
 
 def test_house_rules_change_every_verdict(client):

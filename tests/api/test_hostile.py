@@ -11,9 +11,10 @@ import pytest
 from starlette.testclient import TestClient
 
 from passerelle.api.app import create_app
-from passerelle.api.serving import load_demo
+from passerelle.api.serving import load
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.plans import plans as plans_module
 from passerelle.plans.plans import Plans
 from tests.api.hostile import Hostile
@@ -29,7 +30,7 @@ LINK = "/api/plans/1/links/demolink0004"
 @pytest.fixture
 def open_to_all(store):
     """The API as a server answers it: a fault is an answer of 500, not an exception here."""
-    load_demo(store)
+    load(store, mistakes_plan())
     app = create_app(store, web=None)
     with TestClient(app, base_url="http://127.0.0.1", raise_server_exceptions=False) as client:
         yield client

@@ -10,8 +10,9 @@ from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, ru
 from starlette.testclient import TestClient
 
 from passerelle.api.app import create_app
-from passerelle.api.serving import load_demo
+from passerelle.api.serving import load
 from passerelle.core.judge.wholeplan import check
+from passerelle.demo_data import mistakes_plan
 from passerelle.plans.plans import Plans
 from passerelle.plans.store import Store
 
@@ -26,7 +27,7 @@ class Changes(RuleBasedStateMachine):
         """A store of its own."""
         self.folder = tempfile.TemporaryDirectory()
         self.store = Store(Path(self.folder.name))
-        load_demo(self.store)
+        load(self.store, mistakes_plan())
         app = create_app(self.store, web=None)
         self.client = TestClient(app, base_url="http://127.0.0.1")
         self.first = self.exported()

@@ -8,12 +8,12 @@ from pathlib import Path
 
 import pytest
 
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import write_plan
 
 PLAN = "/api/plans/1"
 PLANT = f"{PLAN}/plant"
-DOC = json.loads(write_plan(demo_plan()))
+DOC = json.loads(write_plan(mistakes_plan()))
 TABLES = Path(__file__).parents[2] / "passerelle/core/tables"
 KINDS = {row["name"]: row for row in tomllib.loads((TABLES / "cables.toml").read_text())["cable"]}
 KINDS |= {row["name"]: row for row in DOC["cable_types"]}

@@ -6,7 +6,7 @@ from starlette.testclient import TestClient
 from passerelle.api.app import create_app
 from passerelle.api.work import routes
 from passerelle.core.working import Work
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import write_plan
 from passerelle.plans.store import Store
 
@@ -22,7 +22,7 @@ def client(tmp_path):
 
 def imported(client, **headers):
     headers = {"content-type": "application/json"} | headers
-    return client.post("/api/plans/import", content=write_plan(demo_plan()), headers=headers)
+    return client.post("/api/plans/import", content=write_plan(mistakes_plan()), headers=headers)
 
 
 def test_work_under_way_is_told_and_asked_to_stop(client):

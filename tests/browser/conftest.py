@@ -7,7 +7,8 @@ import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from passerelle.api.app import WEB
-from passerelle.api.serving import beside, load_demo
+from passerelle.api.serving import beside, load
+from passerelle.demo_data import mistakes_plan
 from passerelle.plans.store import Store
 
 CHROMIUM = "/usr/bin/chromium"
@@ -37,7 +38,7 @@ def browser() -> Iterator[Browser]:
 @pytest.fixture
 def address(tmp_path: Path) -> Iterator[str]:
     store = Store(tmp_path)
-    load_demo(store)
+    load(store, mistakes_plan())
     with beside(store) as made:
         yield made
     store.close()

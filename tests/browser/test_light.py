@@ -10,7 +10,7 @@ AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
 
 
 def open_link(page: Page, name: str) -> None:
-    page.goto("/")
+    page.goto("/plans/1")
     page.get_by_label("Find a link").fill(name)
     page.get_by_role("button", name=name, exact=True).click()
     expect(page.locator("[data-path-row]")).to_be_visible()
@@ -23,7 +23,7 @@ def answer(page: Page):
 
 
 def test_the_overview_answers_first(page: Page):
-    page.goto("/")
+    page.goto("/plans/1")
     expect(answer(page)).to_have_text("29 of 66 links would come up")
     row = page.locator("[data-link]").first
     expect(row).to_contain_text("Pier Office – Boat Shed")
@@ -110,7 +110,7 @@ def test_parts_are_inserted_cut_moved_and_removed_by_keyboard(page: Page):
 
 
 def test_a_link_is_added_duplicated_renamed_and_deleted(page: Page):
-    page.goto("/")
+    page.goto("/plans/1")
     expect(answer(page)).to_be_visible()
     page.keyboard.press("n")
     page.get_by_label("To", exact=True).fill("Ice Store")

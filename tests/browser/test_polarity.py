@@ -6,7 +6,7 @@ from tests.browser.test_light import answer
 
 
 def open_strands(page: Page, name: str) -> None:
-    page.goto("/")
+    page.goto("/plans/1")
     page.get_by_label("Find a link").fill(name)
     page.locator("[data-link]").filter(has_text=name).first.click()
     page.get_by_label("Find a link").fill("")

@@ -4,7 +4,7 @@ import pytest
 
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.words import in_metres, metres
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.checkjson import plan_json
 
 
@@ -25,7 +25,7 @@ def test_a_length_in_a_sentence(length_m, spec, said):
 
 
 def test_what_programs_read_has_metres_and_no_joiners():
-    judged = check(demo_plan())
+    judged = check(mistakes_plan())
     link = next(one for one in judged.links if one.budget.link.name == "Pier Office – Boat Shed")
     found = next(one for one in link.findings if one.rule.id == "reach.exceeded")
     assert found.message == "322 m of OM1; 33 m is the reach of 10GBASE-SR: 289 m too far."

@@ -8,7 +8,7 @@ import pytest
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.plan.facts import Facts
 from passerelle.core.working import EACH, Stopped, Work, kept, steps, watched
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import read_file, write_plan
 from passerelle.plans.plans import Author, Plans
 from passerelle.plans.siteimport import accepted, judged
@@ -58,7 +58,7 @@ def stopped_everywhere(work):
 
 def test_an_import_that_is_stopped_anywhere_stores_nothing(tmp_path):
     plans = Plans(Store(tmp_path))
-    data = write_plan(demo_plan())
+    data = write_plan(mistakes_plan())
     seen = set()
 
     def work():
@@ -69,13 +69,13 @@ def test_an_import_that_is_stopped_anywhere_stores_nothing(tmp_path):
         seen.add(halted.what)
         assert plans.listed() == []
     assert seen == {"Comparing names", "Following cables", "Reading links", "Writing"}
-    assert [one.name for one in plans.listed()] == [demo_plan().name]  # judging was not stopped
+    assert [one.name for one in plans.listed()] == [mistakes_plan().name]  # judging was not stopped
     plans.store.close()
 
 
 def test_places_from_a_file_are_one_change_or_none(tmp_path):
     plans = Plans(Store(tmp_path))
-    held = plans.add(demo_plan(), Facts.NONE, "w", "New")
+    held = plans.add(mistakes_plan(), Facts.NONE, "w", "New")
     rows = b"name,kind,x_m,y_m\n" + b"".join(b"P%d,hut,%d,5\n" % (n, n) for n in range(200))
 
     def work():
@@ -93,7 +93,7 @@ def test_places_from_a_file_are_one_change_or_none(tmp_path):
 
 def test_judging_that_is_stopped_is_done_anew(tmp_path):
     plans = Plans(Store(tmp_path))
-    held = plans.add(demo_plan(), Facts.NONE, "w", "New")
+    held = plans.add(mistakes_plan(), Facts.NONE, "w", "New")
     with watched(Halted(0)), pytest.raises(Stopped):
         plans.check(held)
     assert plans.check(held).backbone == check(held.seen).backbone

@@ -7,7 +7,7 @@ import sys
 import pytest
 
 from passerelle.cli import main
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import write_plan
 from tests.conftest import SMALLEST
 
@@ -33,7 +33,7 @@ def test_check_prints_the_contract(capsys):
 
 
 def test_check_reads_standard_input_and_says_1_for_a_plan_with_faults(capsys, monkeypatch):
-    monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(write_plan(demo_plan()))))
+    monkeypatch.setattr(sys, "stdin", io.TextIOWrapper(io.BytesIO(write_plan(mistakes_plan()))))
     assert main(["check", "-"]) == 1
     out = capsys.readouterr().out
     assert "29 of 66 links would come up" in out
@@ -51,7 +51,7 @@ def test_what_cannot_be_read_is_one_line_and_exit_2(name, tmp_path, capsys):
 
 def test_import_then_export_gives_the_same_file(tmp_path, capsys):
     source, back = tmp_path / "a.json", tmp_path / "b.json"
-    source.write_bytes(write_plan(demo_plan()))
+    source.write_bytes(write_plan(mistakes_plan()))
     assert main(["import", str(source), "--data", str(tmp_path / "data")]) == 0
     assert main(["export", str(back), "--data", str(tmp_path / "data")]) == 0
     assert back.read_bytes() == source.read_bytes()

@@ -10,7 +10,7 @@ from passerelle.core.judge.wholeplan import check
 from passerelle.core.light.site import link_of, planned
 from passerelle.core.plan.facts import About, Facts, RedLightFact
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import read_file, read_plan, write_plan
 from tests.conftest import SMALLEST
 
@@ -89,7 +89,7 @@ def test_rubbish_is_one_line(data):
 
 
 def test_export_import_export_is_byte_identical():
-    first = write_plan(demo_plan())
+    first = write_plan(mistakes_plan())
     assert write_plan(read_plan(first)) == first
 
 
@@ -136,7 +136,7 @@ def test_links_of_version_1_that_share_a_name_get_numbers():
 
 
 def test_facts_go_with_the_plan_and_adding_them_twice_changes_nothing():
-    plan = demo_plan()
+    plan = mistakes_plan()
     link = next(iter(plan.links))
     seen = RedLightFact(
         kind="red light", about=About("link", link.id), at="2026-05-31T14:20:00Z", who="ann",
@@ -150,7 +150,7 @@ def test_facts_go_with_the_plan_and_adding_them_twice_changes_nothing():
 
 
 def test_the_demo_plan_shows_every_rule():
-    judged = check(demo_plan())
+    judged = check(mistakes_plan())
     shown = {f.rule.id for one in judged.links for f in one.findings}
     shown |= {one.finding.rule.id for one in (*judged.findings, *judged.backbone)}
     # shown as soon as that school is chosen, and where a data folder is damaged:

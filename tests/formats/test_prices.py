@@ -3,7 +3,7 @@
 import pytest
 
 from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK
-from passerelle.core.plan.backbone import Price
+from passerelle.core.plan.beside import Price
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things
 from passerelle.core.refused import Refused

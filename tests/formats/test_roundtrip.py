@@ -9,13 +9,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from passerelle.core.plan.agreement import TABLE_NAMES
-from passerelle.core.plan.backbone import Pathway, Place, Price
+from passerelle.core.plan.backbone import Pathway, Place
+from passerelle.core.plan.beside import Price
 from passerelle.core.plan.facts import About, Facts, StrandFact
 from passerelle.core.plan.plan import KEYS, TYPES, Plan
 from passerelle.core.plan.references import renamed
 from passerelle.core.plan.things import Things
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats import documents
 from passerelle.formats.planfile import read_file, read_plan, write_plan
 from passerelle.formats.prices import read_prices, write_prices
@@ -79,7 +80,7 @@ def test_prices_go_out_as_csv_and_come_back(name, price, source):
 @given(st.data())
 def test_every_kind_of_thing_keeps_its_name_in_a_plan_file(data):
     """A thing of each kind gets an odd name; what names it follows; the file says the same."""
-    plan = demo_plan()
+    plan = mistakes_plan()
     for kind in KEYS:
         things = plan.things(kind)
         thing = next(iter(things), None)
@@ -105,7 +106,7 @@ def test_every_kind_of_thing_keeps_its_name_in_a_plan_file(data):
 
 
 def test_every_document_of_the_demo_is_read_as_it_is_written():
-    plan = demo_plan()
+    plan = mistakes_plan()
     for kind in KEYS:
         for thing in plan.things(kind):
             text = documents.write(TYPES[kind], thing)
@@ -117,7 +118,7 @@ def test_every_document_of_the_demo_is_read_as_it_is_written():
 
 
 def test_facts_come_back_with_the_plan():
-    plan = demo_plan()
+    plan = mistakes_plan()
     cable = next(iter(plan.cables))
     fact = StrandFact(
         kind="strand", about=About("cable", cable.id), at="2026-05-31T14:20:00Z", who="= ann",

@@ -9,7 +9,7 @@ from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.fields import new_id
 from passerelle.core.plan.plan import KEYS, TYPES
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats import documents
 from passerelle.formats.planfile import read_plan
 from passerelle.plans import siteimport, transfer
@@ -19,7 +19,7 @@ from passerelle.plans.plans import Author, Plans
 @pytest.fixture
 def plans(store):
     made = Plans(store)
-    made.add(demo_plan(), Facts.NONE, "test", "Demo plan")
+    made.add(mistakes_plan(), Facts.NONE, "test", "Demo plan")
     return made
 
 
@@ -113,7 +113,7 @@ CABLE = {"name": "new", "a": "Pier Office", "b": "Wet Lab", "fiber": "OS2", "str
 @pytest.mark.parametrize(
     ("kind", "doc", "said"),
     [
-        ("pathway", DUCT | {"b": "Nowhere"}, "pathways[35].b: 'Nowhere' is not in places"),
+        ("pathway", DUCT | {"b": "Nowhere"}, "pathways[37].b: 'Nowhere' is not in places"),
         ("pathway", DUCT | {"b": "Pier Office"}, "is its other end too"),
         ("pathway", DUCT | {"length_m": -1.0}, "length_m: -1 is not over 0"),
         ("pathway", DUCT | {"length_m": 1e9}, "is over 200000, the most allowed"),
@@ -122,7 +122,7 @@ CABLE = {"name": "new", "a": "Pier Office", "b": "Wet Lab", "fiber": "OS2", "str
         ("pathway", DUCT | {"colour": "red"}, "colour: unknown key"),
         ("pathway", DUCT | {"name": "Lab duct"}, "'Lab duct' is the name of another pathway"),
         ("cable", CABLE | {"route": ["no such"]},
-         "cables[29].route[0]: 'no such' is not in pathways"),
+         "cables[33].route[0]: 'no such' is not in pathways"),
         ("cable", CABLE | {"strands": 0}, "strands: 0 is under 1"),
         ("cable", CABLE | {"fiber": "OM9"}, "'OM9' is not a fiber"),
         ("cable", CABLE | {"type": "Outdoor drop, all-dielectric, pulled", "strands": 24},

@@ -21,7 +21,7 @@ from sqlalchemy.exc import DBAPIError
 from passerelle.cli import main
 from passerelle.core.changes.change import Put
 from passerelle.core.plan.backbone import Place
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import write_plan
 from passerelle.plans import store as store_module
 from passerelle.plans.faults import StoreError, why_not
@@ -34,7 +34,7 @@ from passerelle.plans.transfer import export_plan, import_new
 @pytest.fixture
 def folder(tmp_path):
     """A data folder with the demo plan in it."""
-    import_new(tmp_path / "data", write_plan(demo_plan()))
+    import_new(tmp_path / "data", write_plan(mistakes_plan()))
     return tmp_path / "data"
 
 
@@ -62,7 +62,7 @@ def test_a_folder_that_cannot_be_written_to_is_read_all_the_same(folder, monkeyp
     )  # root may write everywhere
     store = Store(folder)
     plans = Plans(store)
-    assert plans.held(1).plan == demo_plan()
+    assert plans.held(1).plan == mistakes_plan()
     assert plans.check(plans.held(1)).links
     with pytest.raises(StoreError, match="cannot be written to: nothing was stored"):
         plans.change(1, [Put(Place("Shed"))], Author("w", 1), "Add")
@@ -204,7 +204,7 @@ def test_a_reader_is_not_stopped_by_a_writer(folder):
         assert Plans(store).held(1).plan.name != "half"
         assert time.perf_counter() - start < 5  # it does not stand in line
         session.rollback()
-    assert plans.held(1).plan.name == demo_plan().name
+    assert plans.held(1).plan.name == mistakes_plan().name
     store.close()
 
 

@@ -11,8 +11,7 @@ from passerelle.core.judge.wholeplan import check
 from passerelle.core.light.edits import Rename, SetPart
 from passerelle.core.plan.facts import Facts
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_plan
-from passerelle.formats.planfile import write_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.plans import journal, transfer
 from passerelle.plans.journal import NoStepError, StaleError
 from passerelle.plans.models import ChangeRow, Revision
@@ -23,7 +22,7 @@ from tests.making import cord
 @pytest.fixture
 def plans(store) -> Plans:
     made = Plans(store)
-    made.add(demo_plan(), Facts.NONE, "test", "Demo plan")
+    made.add(mistakes_plan(), Facts.NONE, "test", "Demo plan")
     return made
 
 
@@ -211,15 +210,6 @@ def test_two_programs_on_one_folder_see_each_other(plans):
     assert next(iter(other.held(1).plan.links)).name == "theirs"
     rename(other, 1, "mine", base=2)
     assert content(other) == content(plans)
-
-
-def test_restoring_the_demo_can_be_undone(plans):
-    rename(plans, 0, "mine")
-    mine = content(plans)
-    transfer.replace_content(plans, 1, demo_plan(), author(plans), "Restore the demo plan")
-    assert content(plans) == write_plan(demo_plan())
-    plans.undo(1, author(plans))
-    assert content(plans) == mine
 
 
 def test_an_answer_after_changes_is_that_of_a_plan_read_anew(plans):

@@ -12,7 +12,7 @@ from passerelle.core.plan.facts import About, Facts, StrandFact
 from passerelle.core.plan.plan import KEYS
 from passerelle.core.refused import Refused
 from passerelle.core.tables.edition import tables_hash
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import read_plan, write_plan
 from passerelle.plans import transfer
 from passerelle.plans.files import Files, attach, attached
@@ -81,7 +81,7 @@ def test_models_and_migrations_agree(store):
 
 def test_a_thing_that_cannot_be_read_is_said_and_the_rest_stands(store):
     plans = Plans(store)
-    plans.add(demo_plan(), Facts.NONE, "test", "Demo plan")
+    plans.add(mistakes_plan(), Facts.NONE, "test", "Demo plan")
     with store.writing() as session:
         session.connection().exec_driver_sql(
             "UPDATE thing SET doc = json_set(doc, '$.strands', -4) WHERE id = 'cable0003'"
@@ -95,14 +95,14 @@ def test_a_thing_that_cannot_be_read_is_said_and_the_rest_stands(store):
     assert "strands: -4 is under 1" in said["cable0003"]
     assert "version 9, newer than 1" in said["demolink0002"]
     check = fresh.check(held)
-    assert len(check.links) >= len(demo_plan().links) - 12
+    assert len(check.links) >= len(mistakes_plan().links) - 12
     assert "demolink0001" in check.alone
 
 
 def test_what_hangs_on_an_unreadable_device_is_said_and_left_out(store):
     """Cabinet links name their switch: without it nothing can be said of them, and nothing is."""
     plans = Plans(store)
-    plan = demo_plan()
+    plan = mistakes_plan()
     plans.add(plan, Facts.NONE, "test", "Demo plan")
     switch = next(
         one for one in plan.devices if any(link.a.device == one.name for link in plan.links)
@@ -126,7 +126,7 @@ def store_ids(store):
 
 def test_facts_are_added_once_corrected_by_later_ones_and_change_what_is_said(store):
     plans = Plans(store)
-    held = plans.add(demo_plan(), Facts.NONE, "test", "Demo plan")
+    held = plans.add(mistakes_plan(), Facts.NONE, "test", "Demo plan")
     cable = held.plan.cables.named("P-07")
     strand = next(
         use.strands[0] for link, use in plans.check(held).plant.uses_of["P-07"] if use.strands
@@ -163,7 +163,7 @@ def test_facts_are_added_once_corrected_by_later_ones_and_change_what_is_said(st
 
 def test_files_are_kept_by_their_content_and_a_damaged_one_is_noticed(store, tmp_path):
     plans = Plans(store)
-    held = plans.add(demo_plan(), Facts.NONE, "test", "Demo plan")
+    held = plans.add(mistakes_plan(), Facts.NONE, "test", "Demo plan")
     files = Files(tmp_path)
     place, other = list(held.plan.places)[:2]
     with store.writing() as session:
@@ -185,7 +185,7 @@ def test_files_are_kept_by_their_content_and_a_damaged_one_is_noticed(store, tmp
 
 def test_a_kept_state_stays_as_it_was(store, tmp_path):
     plans = Plans(store)
-    held = plans.add(demo_plan(), Facts.NONE, "test", "Demo plan")
+    held = plans.add(mistakes_plan(), Facts.NONE, "test", "Demo plan")
     files = Files(tmp_path)
     with store.writing() as session:
         row = keep(session, files, held, plans.check(held), "issued 1", "ann")
@@ -201,7 +201,7 @@ def test_a_kept_state_stays_as_it_was(store, tmp_path):
 
 def test_a_plan_in_memory_is_what_its_rows_say(store):
     """Stored, held, and read again by another program: the same in every part."""
-    plan = demo_plan()
+    plan = mistakes_plan()
     held = Plans(store).add(plan, Facts.NONE, "ann", "new")
     again = Plans(store).held(held.plan_id)
     for kind in KEYS:

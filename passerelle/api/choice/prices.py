@@ -9,7 +9,7 @@ from passerelle.api.context import Ctx, Number, Sent, Who, changed
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.change import Change, Put, Remove
 from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK
-from passerelle.core.plan.backbone import Price
+from passerelle.core.plan.beside import Price
 from passerelle.core.plan.fields import new_id
 from passerelle.core.refused import Refused
 from passerelle.formats import documents

@@ -25,7 +25,7 @@ from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import KEYS, Plan, name_of
 from passerelle.core.plan.things import Things
 from passerelle.core.refused import Refused, quoted
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import Demo, demo_plan
 from passerelle.formats.planfile import read_file
 from passerelle.plans import journal, transfer
 from passerelle.plans.held import Held
@@ -58,6 +58,12 @@ def _info(ctx: Ctx, held: Held, who: str) -> schemas.PlanInfo:
 def new_plan(ctx: Ctx, who: Who, body: schemas.NewPlanBody) -> schemas.PlanInfo:
     """Make an empty plan."""
     return _info(ctx, ctx.plans.add(Plan(body.name), Facts.NONE, who, "New plan"), who)
+
+
+@router.post("/demo/{name}", name="openDemo", status_code=201)
+def open_demo(ctx: Ctx, who: Who, name: Demo) -> schemas.PlanInfo:
+    """A demo plan as a plan of its own: nothing that is there is replaced."""
+    return _info(ctx, ctx.plans.add(demo_plan(name), Facts.NONE, who, "Demo plan"), who)
 
 
 @router.post("/import", name="importPlan", status_code=201, openapi_extra=JSON_BODY)
@@ -120,15 +126,6 @@ def export(ctx: Ctx, plan_id: Number) -> Response:
     stem = re.sub(r"[^A-Za-z0-9]+", "-", held.plan.name).strip("-").lower() or "plan"
     headers = {"Content-Disposition": f'attachment; filename="{stem[:60]}.passerelle.json"'}
     return Response(data, media_type="application/json", headers=headers)
-
-
-@router.post("/{plan_id}/restore-demo", name="restoreDemo", responses=CONFLICT)
-def restore_demo(ctx: Ctx, who: Who, plan_id: Number, body: Base) -> schemas.Changed:
-    """Put the demo plan's content back, as one change that can be undone."""
-    did = transfer.replace_content(
-        ctx.plans, plan_id, demo_plan(), Author(who, body.base), "Restore the demo plan"
-    )
-    return changed(ctx, did, who)
 
 
 @router.post("/{plan_id}/undo", name="undo", responses=CONFLICT)

@@ -7,7 +7,7 @@ that the cable takes.
 from dataclasses import dataclass, field, replace
 from typing import cast, get_args
 
-from passerelle.core.judge.cables import check_construction
+from passerelle.core.judge.construction import check_construction
 from passerelle.core.judge.rules import STOP, WARN
 from passerelle.core.light.link import Link
 from passerelle.core.plan.agreement import unused

@@ -11,11 +11,10 @@ from passerelle.core.words import metres
 
 from .about import CABLE, GROUP, PATHWAY, PLACE, About
 from .findings import finding
-from .rules import NOTE, WARN, Severity
+from .rules import NOTE, STOP, WARN, Severity
 
-EASIER_N = 50.0
-EASIER_SHARE = 0.8
-"""The other feed end is worth a word where it saves a fifth, and more than a handful."""
+EITHER_WAY = PRACTICE["direction_from_share"].value
+"""Share of the rating up to which it does not matter from which end a cable is fed."""
 
 
 def gaps(plant: Plant, cable: Cable) -> list[str]:
@@ -75,12 +74,19 @@ def _fill(plant: Plant, name: str) -> list[About]:
             count = len(full.inside)
             cables = "1 cable" if count == 1 else f"{count} cables"
             message = f"{name}: {cables}, {full.percent:.0f} % full; {limit:g} % is the limit."
-            severity: Severity | None = None if over and full.limit is not TRAY else WARN
-            said = finding("route.fill", message, source=full.limit.source, severity=severity)
+            grave = full.percent > 100 or (over and full.conductors and full.limit is not TRAY)
+            if full.percent > 100:
+                message += " More than there is room for."
+            elif grave:
+                message += " Power or copper lies in it, so that the code's table holds."
+            said = finding(
+                "route.fill", message, source=full.limit.source, severity=STOP if grave else None
+            )
             found.append(About(PATHWAY, name, said))
     if full.jams:
         message = (
-            f"{name}: the bore is {full.jam_ratio:.2f} times the diameter of its three cables."
+            f"{name}: across a bend the bore is {full.jam_ratio:.2f} times the diameter of three "
+            "cables that are pulled together."
         )
         found.append(About(PATHWAY, name, finding("route.jam", message)))
     return found
@@ -166,12 +172,14 @@ def _tension(plant: Plant, cable: Cable, made: Pull, rating: float) -> list[Abou
         )
         said = finding("pull.tension", message, do=do)
         found.append(About(CABLE, cable.name, said, others=(made.worst.where,)))
-    if other.worst_n < EASIER_SHARE * made.worst_n and made.worst_n - other.worst_n > EASIER_N:
+    here_n, there_n = made.hardest_n, other.hardest_n
+    if there_n < here_n and (here_n > EITHER_WAY * rating or there_n <= rating < here_n):
         message = (
-            f"{cable.name}: {other.worst_n:.0f} N fed from {name[other.feed]}, "
-            f"{made.worst_n:.0f} N from {name[cable.feed]}."
+            f"{cable.name}: {there_n:.0f} N fed from {name[other.feed]}, "
+            f"{here_n:.0f} N from {name[cable.feed]}; it is rated for {rating:g} N."
         )
         found.append(About(CABLE, cable.name, finding("pull.direction", message)))
+    found += _hanging(cable, made, rating)
     if made.turned_deg > PRACTICE["most_bend_degrees"].value:
         message = f"{cable.name}: {made.turned_deg:g} degrees of bends in one pull."
         found.append(About(CABLE, cable.name, finding("pull.turns", message)))
@@ -191,6 +199,22 @@ def _tension(plant: Plant, cable: Cable, made: Pull, rating: float) -> list[Abou
     return found
 
 
+def _hanging(cable: Cable, made: Pull, rating: float) -> list[About]:
+    """What hangs in a riser for good, against what the cable may carry for long."""
+    assert cable.type is not None and cable.type.mass_kg_km is not None
+    rise_m = made.rise_m
+    if rise_m < PRACTICE["hanging_from_m"].value:
+        return []
+    hangs_n = cable.type.mass_kg_km / 1000 * PRACTICE["gravity_n_kg"].value * rise_m
+    share = PRACTICE["long_term_share"].value
+    message = (
+        f"{cable.name}: {metres(rise_m, '.0f')} hang with {hangs_n:.0f} N; about "
+        f"{share * rating:.0f} N may hang on it for long."
+    )
+    severity: Severity = WARN if hangs_n > share * rating else NOTE
+    return [About(CABLE, cable.name, finding("pull.hanging", message, severity=severity))]
+
+
 def _bends(plant: Plant, cable: Cable) -> list[About]:
     """Under tension where it is pulled, at rest where it is laid."""
     if cable.type is None:
@@ -205,6 +229,9 @@ def _bends(plant: Plant, cable: Cable) -> list[About]:
             f"{cable.name} needs {1000 * least:.0f} mm {state}; "
             f"{pathway.name} has a bend of {1000 * min(known):.0f} mm."
         )
+        rest = cable.type.least_radius_m(loaded=False)
+        if pathway.pulled and rest is not None and min(known) >= rest - 1e-9:
+            message += f" Once it lies there {1000 * rest:.0f} mm are enough: lay it in by hand."
         return [About(CABLE, cable.name, finding("pull.bend", message), others=(pathway.name,))]
     return []
 

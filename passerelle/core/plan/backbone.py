@@ -1,17 +1,17 @@
 """The site as it is written down: places, pathways, cables, splices and what belongs to them."""
 
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 from typing import Annotated, Any, ClassVar, Final, Literal
 
 from annotated_types import Ge, Gt, Le, Len, Predicate
 
+from passerelle.core.tables.euroclass import is_euroclass
 from passerelle.core.tables.site import CABLE_TYPES, KINDS, CableType
 
 from .connectors import connector
 from .fields import (
     MAX_STRANDS,
     Coordinate,
-    Date,
     Described,
     FiberName,
     Length,
@@ -23,7 +23,6 @@ from .fields import (
     OwnPlace,
     PlaceName,
     PortNumber,
-    RateGbps,
     StrandNumber,
     Text,
     Thing,
@@ -33,7 +32,6 @@ from .fields import (
 )
 from .house_rules import Finish
 from .lightpath import FiberFrom, Glass, LengthFrom, Reading
-from .own import Sheet
 
 FREE: Final = "free"
 USED: Final = "used"
@@ -109,12 +107,16 @@ class Bend(Described):
 
 @dataclass(frozen=True, slots=True)
 class Other(Described):
-    """What else lies in a pathway: cables that are not the plan's. power : mains conductors."""
+    """What else lies in a pathway: cables that are not the plan's.
+
+    power : mains conductors. copper : other conductors, of pairs or coax.
+    """
 
     what: Name
     od_mm: Millimetres
     count: Count = 1
     power: bool = False
+    copper: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,6 +126,7 @@ class Pathway(Thing):
     length_from : measured, drawing or guess. inner_mm : of a round raceway; width_mm, height_mm :
     of a tray. rise_m : how much higher b lies than a. lies_in : name of the trench, bank or bridge
     that it shares with other pathways. hazards : wet, sun, rodents, salt, lightning.
+    material : of a raceway. euroclass : the least reaction to fire that its space asks for.
     """
 
     KIND: ClassVar = "pathway"
@@ -144,6 +147,8 @@ class Pathway(Thing):
     hazards: Annotated[tuple[Hazard, ...], Len(0, 5)] = ()
     space: Space | None = None
     friction: Annotated[float, Gt(0), Le(2)] | None = None
+    material: Literal["metal", "pvc", "flexible", "concrete"] | None = None
+    euroclass: Annotated[Word, Predicate(is_euroclass)] | None = None
     pull_string: bool | None = None
     notes: Text | None = None
 
@@ -158,8 +163,8 @@ class Pathway(Thing):
 
     @property
     def outdoor(self) -> bool:
-        """It lies outdoors by its kind or by what it is exposed to."""
-        return KINDS[self.kind].outdoor or bool({"wet", "sun", "salt"} & set(self.hazards))
+        """It lies outdoors by its kind or because sun and salt reach it; a cellar may be wet."""
+        return KINDS[self.kind].outdoor or bool({"sun", "salt"} & set(self.hazards))
 
     @property
     def has_power(self) -> bool:
@@ -209,7 +214,8 @@ class Cable(Thing):
     length_m : as ordered, or by its sheath marks; None: route and slack count.
     glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document;
     loss_includes : what that reading holds besides the glass.
-    feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on.
+    feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on;
+    feed_n : what the reel's brake holds back; None: not counted. [N]
     wish : not planned to be pulled: an extra run that a leftover would do for.
     """
 
@@ -237,6 +243,7 @@ class Cable(Thing):
     end_a: Termination | None = None
     end_b: Termination | None = None
     feed: Literal["a", "b"] = "a"
+    feed_n: Annotated[float, Ge(0), Le(10_000)] | None = None
     pull_points: Annotated[tuple[PlaceName, ...], Len(0, 50)] = ()
     lubricated: bool = False
     bonded: bool | None = None
@@ -323,75 +330,3 @@ class Reel(Thing):
     type: Annotated[Name, Names("cable type", needed=True, or_table=True)]
     length_m: Length
     strands: StrandNumber | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class CopperRun(Thing):
-    """A copper run, which has no light path: what runs on it, between which places, how far.
-
-    `what` and `rate_gbps` name a row of the copper table; `count` such runs lie side by side.
-    """
-
-    KIND: ClassVar = "copper"
-
-    name: Name
-    a: OwnPlace
-    b: OwnPlace
-    what: Name
-    rate_gbps: RateGbps
-    length_m: Length
-    count: Count = 1
-    notes: Text | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class Price(Thing):
-    """A price or a time of the plan's own; it goes before the demo price book.
-
-    `name` is a key of the price book: what is bought, an operation, or `labour hour`. A price
-    that is not stated stays the book's; one of null is no price.
-    """
-
-    KIND: ClassVar = "price"
-    SAID_BY_NULL: ClassVar = frozenset({"price"})
-
-    name: Name
-    price: Annotated[float, Ge(0), Le(1e9)] | Literal["as the book"] | None = "as the book"
-    minutes: Annotated[float, Ge(0), Le(1e6)] | None = None
-    date: Date | None = None
-    source: Text | None = None
-
-
-@dataclass(frozen=True, slots=True)
-class OwnCableType(Thing):
-    """A cable construction from a data sheet: a row like those of the cable table."""
-
-    KIND: ClassVar = "cable type"
-
-    name: Name
-    sheet: Sheet
-    use: Literal["indoor", "indoor/outdoor", "outdoor"]
-    construction: Word = "data sheet"
-    flame: Literal["none", "OFN", "OFNG", "OFNR", "OFNP"] = "none"
-    armour: Word = "none"
-    metallic: bool = False
-    water: Literal["none", "dry", "gel"] = "none"
-    sun: bool = False
-    burial: bool = False
-    aerial: bool = False
-    max_strands: StrandNumber = MAX_STRANDS
-    per_tube: Annotated[int, Ge(1), Le(288)] = 12
-    od_mm: Millimetres | None = None
-    mass_kg_km: Annotated[float, Gt(0), Le(100_000)] | None = None
-    tension_n: Annotated[float, Gt(0), Le(1_000_000)] | None = None
-    bend_loaded_mm: Millimetres | None = None
-    bend_rest_mm: Millimetres | None = None
-    sidewall_n_m: Annotated[float, Gt(0), Le(1_000_000)] | None = None
-    span_m: Annotated[float, Gt(0), Le(5000)] | None = None
-
-    @property
-    def row(self) -> CableType:
-        """The construction, to be used like a row of the table."""
-        names = (one.name for one in fields(self) if one.name not in ("id", "x", "sheet"))
-        kept = {name: getattr(self, name) for name in names}
-        return CableType(source=str(self.sheet), confidence="high", **kept)

@@ -3,18 +3,8 @@
 from dataclasses import dataclass, replace
 from typing import Annotated, Any
 
-from .backbone import (
-    Cable,
-    Closure,
-    CopperRun,
-    Feed,
-    Group,
-    OwnCableType,
-    Pathway,
-    Place,
-    Price,
-    Reel,
-)
+from .backbone import Cable, Closure, Feed, Group, Pathway, Place, Reel
+from .beside import CopperRun, OwnCableType, Price
 from .devices import Device, Spare
 from .fields import MAX_LINKS, MAX_PATHWAYS, Name, Thing
 from .house_rules import HouseRules

@@ -13,7 +13,8 @@ from passerelle.core.tables.copper import copper_row
 from passerelle.core.tables.kinds import BOXES, ONE_THING, PART_KINDS
 from passerelle.core.tables.site import CABLE_TYPES
 
-from .backbone import Cable, Closure, CopperRun, Feed, OwnCableType, Pathway, Place
+from .backbone import Cable, Closure, Feed, Pathway, Place
+from .beside import CopperRun, OwnCableType
 from .devices import Device
 from .fields import MAX_LENGTH_M
 from .lightpath import UNSAID, Joint, PathError, Segment, check_chain

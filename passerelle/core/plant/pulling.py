@@ -4,8 +4,9 @@
     bend       T' = T e^(μ φ)                        φ in radians (capstan)
     pressure   P  = T' / R                           in a bend of radius R
 
-Tension starts at nothing where the cable is fed in, and again at each pull point and after every
-stretch that is laid, not pulled.
+Tension starts with what the reel's brake holds back where the cable is fed in, and with nothing
+at each pull point and after every stretch that is laid, not pulled. Where a cable is let down it
+hangs on the brake: the tension at the feed is w L (sin θ - μ cos θ), less what bends hold.
 """
 
 import math
@@ -43,12 +44,21 @@ class Pull:
     """A cable pulled in from one end. None where the cable's mass is not known.
 
     spots : the profile. worst : its highest tension. turned_deg : the most bends in one pull.
+    brake_n : what has to be held back at the reel so that it does not run away. [N]
+    rise_m : the highest stretch that hangs by itself. [m]
     """
 
     feed: str
     spots: tuple[Spot, ...]
     worst: Spot | None
     turned_deg: float
+    brake_n: float = 0.0
+    rise_m: float = 0.0
+
+    @property
+    def hardest_n(self) -> float:
+        """The highest tension, at the pulling end or at the brake. [N]"""
+        return max(self.worst_n, self.brake_n)
 
     @property
     def worst_n(self) -> float:
@@ -58,9 +68,10 @@ class Pull:
 
 def friction_of(pathway: Pathway, cable: Cable) -> float:
     """The pathway's own coefficient, or the planning value, dry or lubricated."""
-    if pathway.friction is not None and not cable.lubricated:
-        return pathway.friction
-    return FRICTION["lubricated" if cable.lubricated else "dry"].value
+    usual = FRICTION["lubricated" if cable.lubricated else "dry"].value
+    if pathway.friction is None:
+        return usual
+    return min(pathway.friction, usual) if cable.lubricated else pathway.friction
 
 
 def bends_of(pathway: Pathway, forward: bool) -> list[tuple[float, float, float | None]]:
@@ -81,9 +92,12 @@ def bends_of(pathway: Pathway, forward: bool) -> list[tuple[float, float, float 
 class _Run:
     """Walks along a route and writes down the tension."""
 
-    def __init__(self, weight_n_m: float) -> None:
+    def __init__(self, weight_n_m: float, feed_n: float) -> None:
         self.weight = weight_n_m
-        self.at = self.tension = self.turned = self.most_turned = 0.0
+        self.tension = feed_n
+        self.at = self.turned = self.most_turned = 0.0
+        self.brake = self.rise = 0.0
+        self.passed: list[tuple[float, float]] = []  # what each piece adds, and multiplies by
         self.spots: list[Spot] = []
 
     def note(self, kind: str, where: str) -> None:
@@ -94,20 +108,35 @@ class _Run:
             return
         pull = friction * math.cos(slope) + math.sin(slope)
         self.at += length_m
-        self.tension = max(0.0, self.tension + self.weight * length_m * pull)
+        added = self.weight * length_m * pull
+        self.tension = max(0.0, self.tension + added)
+        self.passed.append((added, 1.0))
+        if added < 0:
+            self.brake = max(self.brake, self._held())
+        if abs(math.sin(slope)) > friction * math.cos(slope):
+            self.rise = max(self.rise, length_m * abs(math.sin(slope)))
         self.note("straight", where)
 
     def bend(self, angle_deg: float, radius_m: float | None, friction: float, where: str) -> None:
         self.tension *= math.exp(friction * math.radians(angle_deg))
+        self.passed.append((0.0, math.exp(friction * math.radians(angle_deg))))
         self.turned += angle_deg
         self.most_turned = max(self.most_turned, self.turned)
         pressure = self.tension / radius_m if radius_m else None
         bent = Spot(self.at, self.tension, "bend", where, angle_deg, radius_m, pressure)
         self.spots.append(bent)
 
+    def _held(self) -> float:
+        """What the brake holds while the head is here, worked back from the head. [N]"""
+        held = 0.0
+        for added, factor in reversed(self.passed):
+            held = max(0.0, held - added) / factor
+        return held
+
     def restart(self, kind: str, where: str) -> None:
         self.note(kind, where)
         self.tension = self.turned = 0.0
+        self.passed.clear()
         self.note("start", where)
 
 
@@ -124,7 +153,7 @@ def pull(
     if feed == B:
         steps = [(pathway, not forward) for pathway, forward in reversed(steps)]
     points = cable.pull_points if points is None else points
-    run = _Run(cable.type.mass_kg_km / 1000 * PRACTICE["gravity_n_kg"].value)
+    run = _Run(cable.type.mass_kg_km / 1000 * PRACTICE["gravity_n_kg"].value, cable.feed_n or 0.0)
     if steps:
         first = steps[0]
         run.note("start", first[0].a if first[1] else first[0].b)
@@ -140,7 +169,7 @@ def pull(
             run.at += pathway.length_m
             run.note("start", end)
     worst = max(run.spots, key=lambda spot: spot.tension_n, default=None)
-    return Pull(feed, tuple(run.spots), worst, run.most_turned)
+    return Pull(feed, tuple(run.spots), worst, run.most_turned, run.brake, run.rise)
 
 
 def _through(run: _Run, pathway: Pathway, forward: bool, friction: float) -> None:
@@ -183,8 +212,8 @@ def propose(plant: Plant, cable: Cable) -> Proposal | None:
                 made = pull(plant, cable, feed, points)
                 if made is None:
                     return None
-                fits = None if rating is None else made.worst_n <= rating
-                tried = Proposal(feed, points, made.worst_n, fits)
+                fits = None if rating is None else made.hardest_n <= rating
+                tried = Proposal(feed, points, made.hardest_n, fits)
                 if best is None or tried.worst_n < best.worst_n - EVEN_N:
                     best = tried
         if best is None or best.fits is not False:

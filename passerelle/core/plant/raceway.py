@@ -5,26 +5,31 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from passerelle.core.plan.backbone import Pathway
-from passerelle.core.tables.site import FILLS, JAM_FROM, JAM_TO, TRAY, Fill
+from passerelle.core.tables.site import FILLS, JAM_FROM, JAM_TO, PRACTICE, TRAY, Fill
 
 from .model import Plant
 
 
 @dataclass(frozen=True, slots=True)
 class Inside:
-    """One cable in a pathway. od_mm None: not known. power : mains conductors."""
+    """One cable in a pathway. od_mm None: not known. power : mains conductors; copper : others.
+
+    pull : what cables that are pulled together share; None: it lies there already.
+    """
 
     name: str
     od_mm: float | None
     power: bool = False
     planned: bool = True
+    copper: bool = False
+    pull: tuple[str, ...] | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Filling:
     """How full a pathway is. percent None: its size or a diameter is not known.
 
-    jam_ratio : inner diameter over the diameter of three like cables; None where it does not apply.
+    jam_ratio : 1.05 x bore over the diameter of three like cables; None where it does not apply.
     """
 
     inside: tuple[Inside, ...]
@@ -32,6 +37,11 @@ class Filling:
     limit: Fill | None
     missing: str | None
     jam_ratio: float | None = None
+
+    @property
+    def conductors(self) -> bool:
+        """Power or other copper lies in it, so that the code's fill table applies."""
+        return any(one.power or one.copper for one in self.inside)
 
     @property
     def jams(self) -> bool:
@@ -42,11 +52,18 @@ class Filling:
 def inside(plant: Plant, pathway: Pathway) -> tuple[Inside, ...]:
     """The plan's cables and what else is noted in a pathway."""
     found = [
-        Inside(cable.name, cable.type.od_mm if cable.type else None, planned=not cable.existing)
+        Inside(
+            cable.name,
+            cable.type.od_mm if cable.type else None,
+            planned=not cable.existing,
+            copper=cable.type is not None and cable.type.conductors,
+            pull=None if cable.existing else (*sorted((cable.a, cable.b)), *cable.route),
+        )
         for cable in plant.cables_in.get(pathway.name, ())
     ]
     for other in pathway.others:
-        found += [Inside(other.what, other.od_mm, other.power, planned=False)] * other.count
+        one = Inside(other.what, other.od_mm, other.power, planned=False, copper=other.copper)
+        found += [one] * other.count
     return tuple(found)
 
 
@@ -80,15 +97,21 @@ def filling(plant: Plant, pathway: Pathway) -> Filling:
     if pathway.inner_mm is None:
         return Filling(lying, None, limit, "its inner diameter is not known")
     percent = 100 * squares / pathway.inner_mm**2
-    return Filling(lying, percent, limit, None, _jam_ratio(pathway.inner_mm, lying))
+    ratio = _jam_ratio(pathway.inner_mm, lying) if pathway.bends else None
+    return Filling(lying, percent, limit, None, ratio)
+
+
+BEND_WIDENS = PRACTICE["jam_bend_factor"].value
+"""A bent raceway is a little wider across the bend."""
 
 
 def _jam_ratio(inner_mm: float, lying: tuple[Inside, ...]) -> float | None:
-    """Only three cables of about one size can wedge."""
+    """Three cables of about one size can wedge in a bend, where they go in with one pull."""
     sizes = sorted(one.od_mm for one in lying if one.od_mm is not None)
-    if len(sizes) != 3 or sizes[0] < 0.9 * sizes[2]:
+    together = {one.pull for one in lying}
+    if len(sizes) != 3 or sizes[0] < 0.9 * sizes[2] or len(together) != 1 or None in together:
         return None
-    return inner_mm / (sum(sizes) / 3)
+    return BEND_WIDENS * inner_mm / (sum(sizes) / 3)
 
 
 @dataclass(frozen=True, slots=True)

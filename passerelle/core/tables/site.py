@@ -11,7 +11,9 @@ STRAND_ORDER: tuple[str, ...] = tuple(read_file("clues.toml")["strand_order"])
 class CableType:
     """A cable construction, of the table or from a data sheet.
 
-    use : indoor, indoor/outdoor or outdoor. flame : OFNP, OFNR, OFNG, OFN, or none (unlisted).
+    use : indoor, indoor/outdoor or outdoor. flame : OFNP, OFNR, OFNG, OFN, the same with OFC where
+        metal is in it, or none (unlisted). euroclass : reaction to fire by EN 13501-6.
+    conductors : copper for signals or power in it. messenger : a metal strand that carries it.
     water : none, dry or gel. burial : made to lie in the soil.
     max_strands : the most that the construction is made with. per_tube : strands to a tube.
     od_mm, mass_kg_km, tension_n : outer diameter, mass, most tension while pulling; None: unknown.
@@ -44,6 +46,9 @@ class CableType:
     sidewall_n_m: float | None = None
     aerial: bool = False
     span_m: float | None = None
+    euroclass: str | None = None
+    conductors: bool = False
+    messenger: bool = False
 
     def least_radius_m(self, *, loaded: bool) -> float | None:
         """Least bend radius under tension or at rest; None where it is not known. [m]"""

@@ -7,11 +7,12 @@ import pytest
 from passerelle.core.changes.apply import applied, touched_by
 from passerelle.core.changes.change import EditLink, Head, Put, Remove, StillUsed, Take
 from passerelle.core.light.edits import MoveSegment, RemovePart, Rename
-from passerelle.core.plan.backbone import Group, Place, Price
+from passerelle.core.plan.backbone import Group, Place
+from passerelle.core.plan.beside import Price
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
-PLAN = demo_plan()
+PLAN = mistakes_plan()
 BEACON = PLAN.links.named("Pier Office – Beacon Hill")
 
 

@@ -18,7 +18,7 @@ from passerelle.core.plant.model import LinkUse, Plant, Use
 from passerelle.core.plant.whole import plant_of
 from passerelle.core.remedies.proposal import Need, propose
 from passerelle.core.words import in_metres
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
 WORLD = World()
 LR = "10GBASE-LR on new OS2"
@@ -29,9 +29,12 @@ def need(distance_m=240.0, rate=10.0, **more):
 
 
 def demo_world():
-    site = site_of(demo_plan())
+    site = site_of(mistakes_plan())
     return World(
-        tables=site.tables, plant=plant_of(demo_plan()), modules=site.modules, devices=site.devices
+        tables=site.tables,
+        plant=plant_of(mistakes_plan()),
+        modules=site.modules,
+        devices=site.devices,
     )
 
 
@@ -47,8 +50,8 @@ def strands(option):
         ({"surroundings": ("plenum",)}, "plenum", False),
         ({"outdoors": True}, "Indoor/outdoor", False),
         ({"outdoors": True, "surroundings": ("wet", "sun")}, "Indoor/outdoor", False),
-        # steel against rodents and in the soil, but never beside power conductors
-        ({"outdoors": True, "surroundings": ("rodents",)}, "corrugated steel armour", True),
+        # glass yarn against rodents, steel in the soil, and never metal beside power conductors
+        ({"outdoors": True, "surroundings": ("rodents",)}, "against rodents", False),
         ({"outdoors": True, "surroundings": ("soil", "wet")}, "corrugated steel armour", True),
         ({"outdoors": True, "surroundings": ("rodents", "power")}, "all-dielectric", False),
     ],

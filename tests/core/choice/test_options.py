@@ -21,7 +21,7 @@ from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.plant.whole import plant_of
 from passerelle.core.remedies.proposal import NeedError
 from passerelle.core.words import in_metres
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
 WORLD = World()
 
@@ -130,7 +130,7 @@ def test_four_circuits_from_one_split_port():
 
 
 def test_own_multiplexers_and_the_plans_own_strands():
-    plan = demo_plan()
+    plan = mistakes_plan()
     site = site_of(plan)
     world = World(tables=site.tables, plant=plant_of(plan), modules=site.modules)
     asked = SiteNeed("Pier Office", "Orrin Head", 21_000, 10.0, circuits=3)

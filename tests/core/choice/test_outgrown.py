@@ -11,10 +11,10 @@ from passerelle.core.plan.backbone import StrandNote
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.whole import plant_of
 from passerelle.core.words import in_metres
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
-SITE = site_of(demo_plan())
-PLANT = plant_of(demo_plan())
+SITE = site_of(mistakes_plan())
+PLANT = plant_of(mistakes_plan())
 
 
 def world(gbps):

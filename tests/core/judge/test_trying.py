@@ -11,9 +11,9 @@ from passerelle.core.judge.trying import Trials
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.plan.house_rules import LINK_RULES, HouseRules, link_rules
 from passerelle.core.plan.things import Things
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
-PLAN = demo_plan()
+PLAN = mistakes_plan()
 NOW = check(PLAN)
 TRIALS = Trials(NOW)
 changes = st.fixed_dictionaries(

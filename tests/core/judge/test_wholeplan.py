@@ -11,9 +11,9 @@ from passerelle.core.judge.wholeplan import check
 from passerelle.core.light.edits import Rename, SetPart
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
-PLAN = demo_plan()
+PLAN = mistakes_plan()
 JUDGED = check(PLAN)
 
 

@@ -7,11 +7,11 @@ from passerelle.core.judge.findings import RULES
 from passerelle.core.light.explain import explain
 from passerelle.core.light.site import site_of
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from tests.making import cable, cord, demo_links, judged, link, path
 
 LINKS = demo_links()
-TABLES = site_of(demo_plan()).tables
+TABLES = site_of(mistakes_plan()).tables
 
 
 @pytest.mark.parametrize("subject", LINKS, ids=lambda one: one.name)

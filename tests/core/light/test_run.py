@@ -15,7 +15,7 @@ from passerelle.core.plant.model import Plant
 from passerelle.core.plant.runs import run_of
 from passerelle.core.plant.strands import StrandError
 from passerelle.core.plant.whole import plant_of
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
 RULES = HouseRules()
 LC = connector("LC/UPC")
@@ -81,7 +81,7 @@ def test_a_profile_is_silent_behind_what_is_not_known():
 
 
 def test_the_profile_of_a_link_ends_at_what_its_receiver_gets():
-    plan = demo_plan()
+    plan = mistakes_plan()
     planned = plan.links.named("Pier Office – Beacon Hill")
     sums = budget(link_of(planned, site_of(plan)), plan.house_rules)
     for one in sums.directions:
@@ -94,7 +94,7 @@ def test_the_profile_of_a_link_ends_at_what_its_receiver_gets():
 
 def test_a_dark_strand_runs_from_panel_to_panel_through_its_splices():
     """P-07 goes on as P-08 in a chamber: 1 + 1 640 + 1 270 + 1 m, three splices: 2.0648 dB."""
-    plant = plant_of(demo_plan())
+    plant = plant_of(mistakes_plan())
     cable = plant.cables["P-07"]
     used = {n for _, use in plant.uses_of.get("P-07", ()) for n in use.strands}
     dark = next(n for n in range(1, 25) if n not in used)
@@ -109,7 +109,7 @@ def test_a_dark_strand_runs_from_panel_to_panel_through_its_splices():
 
 def test_a_measured_loss_counts_in_the_window_that_it_was_measured_in():
     """21.35 km: 5.1 dB measured at 1490 nm; at 1310 and 1550 nm the table's 0.4 dB/km."""
-    plant = plant_of(demo_plan())
+    plant = plant_of(mistakes_plan())
     cable = plant.cables["X-11"]
     for nm, loss_db in ((1490.0, 5.1), (1471.0, 5.1), (1310.0, 8.54), (1550.0, 8.54)):
         assert run_of(plant, cable, 12, nm).loss(nm, RULES).worst_case == pytest.approx(loss_db)
@@ -144,7 +144,7 @@ def test_what_is_not_recorded_has_no_loss(cable, number, said):
 
 
 def test_a_strand_that_is_bad_further_on_has_no_loss_either():
-    plan = demo_plan()
+    plan = mistakes_plan()
     far = plan.cables.named("P-08")
     plan = plan.having("cable", plan.cables.put(replace(far, strand_notes=(StrandNote(7, "bad"),))))
     plant = plant_of(plan)

@@ -12,7 +12,7 @@ from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.sense import check
 from passerelle.core.plan.things import Things
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import read_plan, write_plan
 
 HALL, HUT = Place("Hall"), Place("Hut")
@@ -53,7 +53,7 @@ def test_what_makes_no_sense_by_itself(thing, said):
         Cable("C", "a", "b", "OS2", 4, loss_db=1.0, loss_nm=1310.0, measured="meter 7"),
         Segment("inline", loss_db=5.0),
         Joint("adapter", loss_db=0.2, source="meter 7"),
-        next(iter(demo_plan().copper_runs)),
+        next(iter(mistakes_plan().copper_runs)),
     ],
 )
 def test_its_near_miss_makes_sense(thing):
@@ -94,7 +94,7 @@ def test_positions_are_all_of_one_kind():
 
 
 def test_splices_stand_where_both_cables_are_and_on_strands_that_they_have():
-    demo = demo_plan()
+    demo = mistakes_plan()
     closure = next(one for one in demo.closures if one.splices)
     splice = closure.splices[0]
     beyond = replace(splice, a_first=demo.cables.named(splice.a).strands)
@@ -116,7 +116,7 @@ def test_a_name_that_is_free(wanted, taken, found):
 
 def test_the_demo_plan_agrees_and_each_of_its_references_is_looked_at():
     """Every text that names a thing: with another name there the file is refused."""
-    raw = json.loads(write_plan(demo_plan()))
+    raw = json.loads(write_plan(mistakes_plan()))
     raw["facts"] = []
     for path in (
         ("cables", 0, "a"), ("pathways", 0, "b"), ("devices", 0, "place"),

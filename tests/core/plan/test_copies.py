@@ -1,9 +1,9 @@
 """Copies say what their originals say and are somebody else."""
 
 from passerelle.core.plan.copies import renewed
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
-PLAN = demo_plan()
+PLAN = mistakes_plan()
 
 
 def ids(thing):

@@ -7,9 +7,9 @@ import pytest
 from passerelle.core.plan.backbone import Place
 from passerelle.core.plan.plan import EMPTY, KEYS, NAMED, TYPES, Plan, kind_of, name_of
 from passerelle.core.plan.things import Things
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
-PLAN = demo_plan()
+PLAN = mistakes_plan()
 
 
 def test_every_kind_has_a_list_a_description_and_a_word():

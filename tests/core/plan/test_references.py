@@ -7,7 +7,7 @@ import pytest
 from passerelle.core.plan.backbone import Cable, Closure, Group, Place, Splice
 from passerelle.core.plan.plan import KEYS, NAMED, TYPES
 from passerelle.core.plan.references import named, names_any, needs_any, path_of, renamed, without
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 
 CABLE = Cable("C-1", "Hall", "Hut", "OS2", 12, route=("W-1", "W-2"), pull_points=("Pit",))
 
@@ -64,7 +64,7 @@ def test_a_place_stands_inside_another_and_lets_go_of_it():
 @pytest.mark.parametrize("kind", NAMED)
 def test_renaming_everything_of_a_kind_and_back_changes_nothing(kind):
     """Whatever names a thing of the demo plan is found again under its new name."""
-    plan = demo_plan()
+    plan = mistakes_plan()
     there = {one.name: f"{one.name} ~" for one in plan.things(kind)}
     back = {new: old for old, new in there.items()}
     for of in KEYS:

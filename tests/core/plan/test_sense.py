@@ -9,14 +9,13 @@ from passerelle.core.plan.backbone import (
     Bend,
     Cable,
     Closure,
-    CopperRun,
     Feed,
-    OwnCableType,
     Pathway,
     Place,
     Splice,
     StrandNote,
 )
+from passerelle.core.plan.beside import CopperRun, OwnCableType
 from passerelle.core.plan.devices import Device, PortGroup
 from passerelle.core.plan.ends import LinkEnd
 from passerelle.core.plan.lightpath import Joint, Segment

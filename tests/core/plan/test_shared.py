@@ -12,7 +12,7 @@ from passerelle.core.light.edits import SetPart, SplitSegment
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plan.shared import filled_from, itself, passing
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import read_plan, write_plan
 
 CORD = "Breakout cord W-1"
@@ -24,7 +24,7 @@ def leg(plan, link):
 
 
 def test_an_edit_through_one_link_changes_the_part_in_all_that_pass_it():
-    plan = demo_plan()
+    plan = mistakes_plan()
     before = [leg(plan, key).length_m for key in LANES]
     assert before == [3.0] * 4
     longer = replace(leg(plan, LANES[1]), length_m=7.0)
@@ -38,7 +38,7 @@ def test_an_edit_through_one_link_changes_the_part_in_all_that_pass_it():
 
 
 def test_what_a_link_decides_by_itself_stays_with_it():
-    plan = demo_plan()
+    plan = mistakes_plan()
     other = replace(leg(plan, LANES[0]), lane=2, label="leg 2")
     made = applied(plan, [EditLink(LANES[0], (SetPart.to(other),))])
     assert made.touched == {LANES[0]}
@@ -57,7 +57,7 @@ def test_what_a_link_decides_by_itself_stays_with_it():
 
 
 def test_a_part_becomes_one_thing_is_joined_turned_and_left():
-    plan = demo_plan()
+    plan = mistakes_plan()
     links = [link for link in plan.links if any(p.kind == "cassette" for p in link.path)][:2]
     first = next(p for p in links[0].path if p.kind == "cassette")
     turned = first.reversed()
@@ -85,7 +85,7 @@ def test_a_part_becomes_one_thing_is_joined_turned_and_left():
 
 
 def test_renaming_is_followed_and_deleting_asks_first():
-    plan = demo_plan()
+    plan = mistakes_plan()
     cord = plan.shared_parts.named(CORD)
     made = applied(plan, [Put(replace(cord, name="Cord 1"))]).plan
     assert {leg(made, key).shared for key in LANES} == {"Cord 1"}
@@ -125,13 +125,13 @@ def test_renaming_is_followed_and_deleting_asks_first():
     ],
 )
 def test_what_makes_no_sense_is_refused(change, said):
-    plan = demo_plan()
+    plan = mistakes_plan()
     with pytest.raises(Refused, match=said):
         applied(plan, [change(plan)])
 
 
 def test_in_a_file_the_part_goes_before_what_a_path_says_of_it():
-    raw = json.loads(write_plan(demo_plan()))
+    raw = json.loads(write_plan(mistakes_plan()))
     raw["shared_parts"][1]["part"]["length_m"] = 9
     plan = read_plan(json.dumps(raw).encode())
     assert {leg(plan, key).length_m for key in LANES} == {9.0}
@@ -141,7 +141,7 @@ def test_in_a_file_the_part_goes_before_what_a_path_says_of_it():
 
 
 def test_filling_turns_what_is_turned():
-    plan = demo_plan()
+    plan = mistakes_plan()
     cord = plan.shared_parts.named(CORD)
     here = Segment("cord", 1.0, "OM4", shared=CORD, turned=True, lane=4)
     assert filled_from(here, cord).ends == cord.part.ends[::-1]

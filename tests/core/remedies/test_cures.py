@@ -14,7 +14,7 @@ from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.remedies.cures import ranked
 from passerelle.core.remedies.variants import Variant, VariantError, compared, suggested
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from tests.making import cable, cord, judged, link, path, rules_of
 
 
@@ -49,7 +49,7 @@ def test_no_module_that_does_not_take_the_plug_is_offered():
 
 
 def test_every_remedy_in_the_demo_takes_its_finding_away_and_adds_no_stop():
-    whole = check(demo_plan())
+    whole = check(mistakes_plan())
     offered = 0
     for judgement in whole.links:
         stops = sum(f.rule.severity == "stop" for f in judgement.findings)
@@ -64,7 +64,7 @@ def test_every_remedy_in_the_demo_takes_its_finding_away_and_adds_no_stop():
 
 
 def test_a_remedy_does_not_hide_what_the_whole_plan_shows():
-    whole = check(replace(demo_plan(), house_rules=HouseRules()))
+    whole = check(replace(mistakes_plan(), house_rules=HouseRules()))
     lights = next(c for c in whole.links if c.budget.link.name.endswith("Slipway lights"))
     # its port is taken by another link, and the converter has no second one: two separate cures
     clash = next(f for f in lights.findings if f.rule.id == "port.clash")

@@ -5,7 +5,7 @@ from passerelle.core.light.edits import apply_all
 from passerelle.core.light.site import site_of
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.remedies.fixing import certain_fix
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import mistakes_plan
 from tests.making import APC, LC, cable, cord, demo_links, judged, link, path
 
 
@@ -24,7 +24,7 @@ def test_what_needs_a_choice_is_left_alone():
 
 def test_fixes_of_the_demo_plan_bring_their_links_up():
     fixed = {}
-    tables = site_of(demo_plan()).tables
+    tables = site_of(mistakes_plan()).tables
     for one in demo_links():
         check = check_link(one, HouseRules(), tables)
         fix = certain_fix(check)

@@ -302,16 +302,6 @@ export const useTurn = (plan_id: number) =>
     ),
   );
 
-export const useRestoreDemo = (plan_id: number) =>
-  useChange<null>(plan_id, (_, seen) =>
-    taken(
-      client.POST("/api/plans/{plan_id}/restore-demo", {
-        params: { path: { plan_id } },
-        body: { base: seen() },
-      }),
-    ),
-  );
-
 export interface PlanInput {
   name?: string;
   house_rules?: HouseRules;
@@ -350,4 +340,11 @@ export async function importPlan(text: string) {
 
 export async function newPlan(name: string) {
   return taken(client.POST("/api/plans", { body: { name } }));
+}
+
+export type DemoName = "skerravoe" | "mistakes";
+
+/** A demo plan as a plan of its own; what is open stays as it is. */
+export async function openDemo(name: DemoName) {
+  return taken(client.POST("/api/plans/demo/{name}", { params: { path: { name } } }));
 }

@@ -28,6 +28,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/demo/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Opendemo
+         * @description A demo plan as a plan of its own: nothing that is there is replaced.
+         */
+        post: operations["openDemo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/import": {
         parameters: {
             query?: never;
@@ -86,26 +106,6 @@ export interface paths {
         get: operations["exportPlan"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plans/{plan_id}/restore-demo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Restoredemo
-         * @description Put the demo plan's content back, as one change that can be undone.
-         */
-        post: operations["restoreDemo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1743,7 +1743,8 @@ export interface components {
          *     length_m : as ordered, or by its sheath marks; None: route and slack count.
          *     glass_m, loss_db, loss_nm : measured length of glass and loss of a strand; measured : document;
          *     loss_includes : what that reading holds besides the glass.
-         *     feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on.
+         *     feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on;
+         *     feed_n : what the reel's brake holds back; None: not counted. [N]
          *     wish : not planned to be pulled: an extra run that a leftover would do for.
          */
         Cable: {
@@ -1802,6 +1803,8 @@ export interface components {
              * @enum {string}
              */
             feed: "a" | "b";
+            /** Feed N */
+            feed_n?: number | null;
             /**
              * Pull Points
              * @default []
@@ -3467,7 +3470,9 @@ export interface components {
         };
         /**
          * Other
-         * @description What else lies in a pathway: cables that are not the plan's. power : mains conductors.
+         * @description What else lies in a pathway: cables that are not the plan's.
+         *
+         *     power : mains conductors. copper : other conductors, of pairs or coax.
          */
         Other: {
             /** What */
@@ -3484,6 +3489,11 @@ export interface components {
              * @default false
              */
             power: boolean;
+            /**
+             * Copper
+             * @default false
+             */
+            copper: boolean;
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -3614,7 +3624,9 @@ export interface components {
              * @default none
              * @enum {string}
              */
-            flame: "none" | "OFN" | "OFNG" | "OFNR" | "OFNP";
+            flame: "none" | "OFN" | "OFNG" | "OFNR" | "OFNP" | "OFC" | "OFCG" | "OFCR" | "OFCP";
+            /** Euroclass */
+            euroclass?: string | null;
             /**
              * Armour
              * @default none
@@ -3625,6 +3637,16 @@ export interface components {
              * @default false
              */
             metallic: boolean;
+            /**
+             * Conductors
+             * @default false
+             */
+            conductors: boolean;
+            /**
+             * Messenger
+             * @default false
+             */
+            messenger: boolean;
             /**
              * Water
              * @default none
@@ -3885,6 +3907,7 @@ export interface components {
          *     length_from : measured, drawing or guess. inner_mm : of a round raceway; width_mm, height_mm :
          *     of a tray. rise_m : how much higher b lies than a. lies_in : name of the trench, bank or bridge
          *     that it shares with other pathways. hazards : wet, sun, rodents, salt, lightning.
+         *     material : of a raceway. euroclass : the least reaction to fire that its space asks for.
          */
         Pathway: {
             /** Name */
@@ -3935,6 +3958,10 @@ export interface components {
             space?: ("plenum" | "riser" | "general") | null;
             /** Friction */
             friction?: number | null;
+            /** Material */
+            material?: ("metal" | "pvc" | "flexible" | "concrete") | null;
+            /** Euroclass */
+            euroclass?: string | null;
             /** Pull String */
             pull_string?: boolean | null;
             /** Notes */
@@ -5777,6 +5804,48 @@ export interface operations {
             };
         };
     };
+    openDemo: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                name: "skerravoe" | "mistakes";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanInfo"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     importPlan: {
         parameters: {
             query?: never;
@@ -5943,61 +6012,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    restoreDemo: {
-        parameters: {
-            query?: never;
-            header?: {
-                "x-passerelle-who"?: string | null;
-            };
-            path: {
-                plan_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Base"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Changed"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Conflict"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -4,7 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { MenuIcon } from "lucide-react";
 import { memo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { importPlan, keys, newPlan, useChangePlan, usePlans, useRestoreDemo } from "../api/plan";
+import { importPlan, keys, newPlan, useChangePlan, usePlans } from "../api/plan";
 import { AskSheet } from "../parts/AskSheet";
 import { Sheet } from "../parts/Sheet";
 import { useNotice } from "./notice";
@@ -23,7 +23,6 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Pro
   const { mode, who, set } = useSettings();
   const navigate = useNavigate();
   const cache = useQueryClient();
-  const restore = useRestoreDemo(planId);
   const change = useChangePlan(planId);
   const file = useRef<HTMLInputElement>(null);
   const [opened, setOpened] = useState<Opened>(null);
@@ -50,19 +49,13 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Pro
     guide: () => void navigate(`/plans/${planId}/guide`),
     devices: () => void navigate(`/plans/${planId}/devices`),
     history: () => onOpen("history"),
-    demo: () =>
-      restore.mutate(null, {
-        onSuccess: () => {
-          void navigate(`/plans/${planId}`);
-          say("Demo plan restored. Undo with u.");
-        },
-        onError: refuse,
-      }),
+    start: () => void navigate("/"),
     print: () => window.print(),
     theme: () => set({ mode: mode === "dark" ? "light" : "dark" }),
     who: () => setOpened("who"),
   };
   const items = [
+    ["start", "First page: new plan, demos …"],
     ["plans", "Open another plan …"],
     ["new", "New plan …"],
     ["import", "Import a plan file …"],
@@ -72,7 +65,6 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Pro
     ["guide", "Field guide and own parts"],
     ["devices", "Devices and spares"],
     ["history", "History …"],
-    ["demo", "Restore the demo plan"],
     ["print", "Print"],
     ["theme", mode === "dark" ? "Light theme" : "Dark theme"],
     ["who", who ? `Changes are signed ${who} …` : "Sign my changes …"],
