@@ -144,7 +144,7 @@ def test_echoes_are_folded_under_their_cause(page: Page):
 def test_growth_says_what_the_same_glass_would_carry(page: Page):
     open_link(page, "Pier Office – Orrin Head crossing")
     card = page.locator("[data-growth]")
-    expect(card).to_contain_text("200G is stopped at 200GBASE-LR4")
+    expect(card).to_contain_text("200G is stopped at 200GBASE-ER4: Not known")
     expect(card).to_contain_text("10 000 m is the reach")
 
 

@@ -29,13 +29,14 @@ def check_conditioning(budget: Budget) -> list[Finding]:
     last = len(path.parts) - 1
     fitted = tuple(at for at in (0, last) if path.segment(at).conditioning)
     if len(fitted) == len({0, last}):
-        return []
+        return _turned(budget, last)
     missing = tuple(at for at in dict.fromkeys((0, last)) if at not in fitted)
     remedy = _remedy(budget, missing)
     names = " and ".join(sorted({m.application for m in budget.modules}))
     if fitted:
         message = f"{names} on {grade}: a conditioning cord at one end only."
-        return [finding("fiber.mode-conditioning-one-end", message, at=missing, remedy=remedy)]
+        one_end = finding("fiber.mode-conditioning-one-end", message, at=missing, remedy=remedy)
+        return [one_end, *_turned(budget, last)]
     left_out = budget.rules.mode_conditioning == OVER_300_M and budget.length_m <= LEFT_OUT_UP_TO_M
     message = f"{names} on {metres(budget.length_m)} of {grade} without conditioning cords."
     if left_out:
@@ -54,6 +55,23 @@ def check_conditioning(budget: Budget) -> list[Finding]:
     ]
 
 
+def _turned(budget: Budget, last: int) -> list[Finding]:
+    """A cord whose single-mode leg is not at the transmitter does nothing for it."""
+    found = []
+    for at, side in dict.fromkeys(((0, "a"), (last, "b"))):
+        part = budget.link.path.segment(at)
+        if part.conditions is None or part.conditions == side or last == 0:
+            continue
+        message = (
+            f"The conditioning cord at part {at + 1} is the wrong way round: its single-mode leg "
+            f"is not at the module of end {side}."
+        )
+        edit = SetPart.to(replace(part, conditions="a" if side == "a" else "b"))
+        remedy = Remedy(f"Conditioning cord at part {at + 1} turned round", (edit,), "cord")
+        found.append(finding("fiber.mode-conditioning-turned", message, at=(at,), remedy=remedy))
+    return found
+
+
 def _needless(budget: Budget, grade: str | None) -> list[Finding]:
     parts = budget.link.path.parts
     fitted = [at for at in range(0, len(parts), 2) if budget.link.path.segment(at).conditioning]
@@ -61,7 +79,8 @@ def _needless(budget: Budget, grade: str | None) -> list[Finding]:
         return []
     message = f"Conditioning cords on {grade}: the application does not ask for them there."
     edits = tuple(
-        SetPart.to(replace(budget.link.path.segment(i), conditioning=False)) for i in fitted
+        SetPart.to(replace(budget.link.path.segment(i), conditioning=False, conditions=None))
+        for i in fitted
     )
     return [
         finding(
@@ -78,7 +97,8 @@ def _remedy(budget: Budget, at: tuple[int, ...]) -> Remedy | None:
     if any(segment.kind != "cord" for segment in segments):
         return None
     edits = tuple(
-        SetPart.to(replace(s, conditioning=True)) for i, s in zip(at, segments, strict=True)
+        SetPart.to(replace(s, conditioning=True, conditions="a" if i == 0 else "b"))
+        for i, s in zip(at, segments, strict=True)
     )
     where = "both ends" if len(at) == 2 else "the other end"
     return Remedy(f"Mode-conditioning cords at {where}", edits, "cord")

@@ -122,10 +122,12 @@ def _other_pins(path: LightPath, at: int, pins: str) -> list[Remedy]:
         is_cord = segment.kind == "cord"
         effort = PART_KINDS[segment.kind].effort
         label = f"{segment.kind.capitalize()} {other} at part {index + 1}"
+        if segment.swaps:
+            effort, label = "setting", f"Pins of the plug at part {index + 1} changed: {other}"
         by_rule = is_cord == (other == "unpinned")
         remedy = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
-        found.append((not by_rule, effort != "cord", index, remedy))
-    return [remedy for *_, remedy in sorted(found, key=lambda f: f[:3])]
+        found.append((not segment.swaps, not by_rule, effort != "cord", index, remedy))
+    return [remedy for *_, remedy in sorted(found, key=lambda f: f[:4])]
 
 
 def _misfit(at: int, message: str) -> Finding:

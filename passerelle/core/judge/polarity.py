@@ -7,11 +7,13 @@ part are traced strand by strand.
 """
 
 from dataclasses import replace
+from typing import Literal
 
 from passerelle.core.light.edits import SetPart
 from passerelle.core.light.link import Budget
 from passerelle.core.light.modules import Module
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
+from passerelle.core.strands.changes import BY_HAND
 from passerelle.core.strands.methods import methods_of, misfits
 from passerelle.core.strands.trace import (
     RX,
@@ -30,6 +32,13 @@ from passerelle.core.tables.rows import Wiring
 from .findings import WARN, Finding, Remedy, finding
 
 CROSSED, STRAIGHT, MIXED, UNKNOWN = "crossed", "straight", "mixed", "unknown"
+HOW = {
+    "splits": "Part the clip, change the two plugs over at one end, and close it until it clicks.",
+    "opens": "Open the body at one end, change the legs over, and close it until it clicks; no "
+    "fiber may lie in the seam.",
+    "single": "Change the two plugs over at one end; each must click by itself.",
+}
+"""How a duplex cord is crossed by hand, by how it holds its plugs."""
 DUPLEX_WIRINGS = {"A-B": 1, "A-A": 0, "crossed": 1, "straight": 0}
 
 
@@ -48,6 +57,8 @@ def crossings(parts: tuple[Segment | Joint, ...]) -> tuple[int, tuple[int, ...]]
             if part.kind == "adapter":
                 unrecorded += [] if run_is_recorded else run
                 run, run_is_recorded = [], False
+                count += part.coupler == "turned"
+                unrecorded += [at] if part.coupler == "unknown" else []
             elif part.crossed:
                 count += 1
             continue
@@ -103,7 +114,7 @@ def far_plug(path: LightPath, strands: list[Strand]) -> int:
     """The port that end b stands on: as recorded, else where all the strands come out together."""
     port, leg = port_at(path, "b"), leg_at(path, "b")
     plugs = {strand.end[0] for strand in strands if strand.end is not None}
-    return port or (min(plugs) if len(plugs) == 1 and leg == 1 else leg)
+    return port or leg or (min(plugs) if len(plugs) == 1 else 1)
 
 
 def outcome(
@@ -210,7 +221,10 @@ def _not_crossed(parts: tuple[Segment | Joint, ...], count: int) -> Finding:
     remedies = []
     for at, part in enumerate(parts):
         if isinstance(part, Segment) and part.kind == "cord" and part.wiring in ("A-B", "A-A"):
-            remedies.append((at, other_cord(at, part)))
+            if not part.conditioning:  # turned, its single-mode leg would be on the receiver
+                remedies.append((at, other_cord(at, part)))
+        elif isinstance(part, Joint) and part.coupler in ("straight", "turned"):
+            remedies.append((at, other_coupler(at, part)))
         elif isinstance(part, Joint) and part.crossed:
             edit = SetPart.to(replace(part, crossed=False))
             by_colour = Remedy(f"Splice at part {at + 1} by colour", (edit,), "part")
@@ -222,7 +236,7 @@ def _not_crossed(parts: tuple[Segment | Joint, ...], count: int) -> Finding:
         "polarity.not-crossed",
         message,
         at=(remedies[0][0],),
-        do=f"{remedies[0][1].label}: one change, and only one.",
+        do=f"{remedies[0][1].label}: one change, and only one.{_how(parts[remedies[0][0]])}",
         remedy=remedies[0][1],
         others=tuple(remedy for _, remedy in remedies[1:3]),
     )
@@ -233,6 +247,22 @@ def other_cord(at: int, part: Segment) -> Remedy:
     other: Wiring = "A-A" if part.wiring == "A-B" else "A-B"
     how = "straight" if other == "A-A" else "crossed"
     edit = SetPart.to(replace(part, wiring=other))
-    if part.clip == "splits":
-        return Remedy(f"Flip one clip of the cord at part {at + 1}: {how}", (edit,), "setting")
+    if part.clip in BY_HAND:
+        label = f"{BY_HAND[part.clip]} of the cord at part {at + 1}: {how}"
+        return Remedy(label, (edit,), "setting")
     return Remedy(f"Cord at part {at + 1} {how} ({other})", (edit,), "cord")
+
+
+def other_coupler(at: int, part: Joint) -> Remedy:
+    """A duplex coupler put in the other way round, where it is known how it sits."""
+    other: Literal["straight", "turned"] = "straight" if part.coupler == "turned" else "turned"
+    edit = SetPart.to(replace(part, coupler=other))
+    return Remedy(f"Coupler at part {at + 1} turned round: {other}", (edit,), "part")
+
+
+def _how(part: Segment | Joint) -> str:
+    """How a cord that is crossed by hand opens, and what is left to be read by the next one."""
+    if not isinstance(part, Segment) or part.clip not in HOW:
+        return ""
+    label = "crossed" if part.wiring == "A-A" else "straight"
+    return f" Mark both legs first. {HOW[part.clip]} Write “{label}” on its label."

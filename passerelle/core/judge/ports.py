@@ -8,11 +8,12 @@ from passerelle.core.light.link import A, B, Budget
 from passerelle.core.light.modules import CUSTOM, End, Module, resolve
 from passerelle.core.plan.devices import OUTDOOR, UNHEATED, PortFacts, facts
 from passerelle.core.plan.ends import Side
-from passerelle.core.plan.lightpath import Segment
+from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.tables import SINGLE_MODE, STANDARD, Cage
 
 from .fec import check_fec
 from .findings import NOTE, STOP, WARN, Finding, Remedy, finding
+from .polarity import CROSSED, judged
 from .rules import Severity
 
 LRM = "10GBASE-LRM"
@@ -215,7 +216,9 @@ def _temperature(side: Side, end: End, port: PortFacts) -> Finding:
 def _lane_of_leg(budget: Budget) -> list[Finding]:
     """The lane that the link says it is, against the lane that its breakout leg carries."""
     wanted = {lane for end in (budget.link.a, budget.link.b) if (lane := end.port.lane)}
-    found = []
+    path, found = budget.link.path, []
+    if wanted and _meets(budget, path):
+        return []  # whatever its number, the leg is the one that the light comes out at
     for at in range(0, len(budget.link.path.parts), 2):
         segment = budget.link.path.segment(at)
         if segment.lane is None or not wanted or segment.lane in wanted:
@@ -223,8 +226,25 @@ def _lane_of_leg(budget: Budget) -> list[Finding]:
         lane = min(wanted)
         message = f"The link is lane {lane} of its port; the leg at part {at + 1} carries lane "
         message += f"{segment.lane}."
-        remedy = Remedy(
-            f"Leg {lane} of the breakout cord", (SetPart.to(replace(segment, lane=lane)),)
+        found.append(
+            finding("port.breakout", message, at=(at,), remedy=_right_leg(budget, at, segment))
         )
-        found.append(finding("port.breakout", message, at=(at,), remedy=remedy))
     return found
+
+
+def _meets(budget: Budget, path: LightPath) -> bool:
+    word, wrong, _ = judged(budget, path)
+    return word == CROSSED and not wrong
+
+
+def _right_leg(budget: Budget, at: int, segment: Segment) -> Remedy | None:
+    """The leg that the light comes out at, proved by tracing; None where none is."""
+    parts = budget.link.path.parts
+    for lane in range(1, MOST_LEGS + 1):
+        moved = replace(segment, lane=lane)
+        if _meets(budget, LightPath((*parts[:at], moved, *parts[at + 1 :]))):
+            return Remedy(f"Leg {lane} of the breakout cord", (SetPart.to(moved),))
+    return None
+
+
+MOST_LEGS = 8

@@ -41,6 +41,7 @@ JointKind = Literal["adapter", "fusion", "mechanical"]
 LengthFrom = Literal["measured", "drawing", "guess"]
 FiberFrom = Literal["print", "record", "guess"]
 Reading = Literal["none", "run", "a", "b", "both"]
+Clip = Literal["splits", "opens", "single", "fixed"]
 Direction = Literal["a-b", "b-a"]
 Glass = Literal[
     "G.652.B", "G.652.D", "G.653", "G.655", "G.657.A1", "G.657.A2", "G.657.B2", "G.657.B3"
@@ -90,7 +91,10 @@ class Segment(Thing):
     lane : of a breakout leg: the lane that it carries, from 1.
     existing : the glass is there already; length_from and fiber_from say how it is known.
     port : of a cassette: the duplex port that the link uses, from 1.
-    clip : of a duplex cord: splits (the pair can be crossed by hand) or fixed.
+    clip : how a duplex cord holds its plugs: a clip that splits, a body that opens, single plugs
+        (all of them crossed by hand), or fixed.
+    conditions : of a mode-conditioning cord: the end that its single-mode leg plugs in at.
+    swaps : pins and keys of its multi-fiber plugs can be changed on site.
     front : of a conversion cassette with like plugs: 'b' where its front is towards end b.
     cable, strand_numbers : the plant's cable that this segment is, and the strands taken of it.
     shared : the part of the plan that this segment is, where several links pass one part; turned :
@@ -122,7 +126,9 @@ class Segment(Thing):
     length_from: LengthFrom | None = None
     fiber_from: FiberFrom | None = None
     port: Annotated[int, Ge(1), Le(12)] | None = None
-    clip: Literal["splits", "fixed"] | None = None
+    clip: Clip | None = None
+    conditions: Literal["a", "b"] | None = None
+    swaps: bool = False
     front: Literal["a", "b"] | None = None
     cable: Annotated[Name, Names("cable")] | None = None
     strand_numbers: Annotated[tuple[StrandNumber, ...], Len(0, 144)] = ()
@@ -139,10 +145,16 @@ class Segment(Thing):
         if holds in ("a", "b"):
             holds = "b" if holds == "a" else "a"
         ends = (self.ends[1], self.ends[0])
+        conditions = self.conditions
+        if conditions is not None:
+            conditions = "a" if conditions == "b" else "b"
         turned: Direction | None = self.direction
         if turned is not None:
             turned = "b-a" if turned == "a-b" else "a-b"
-        return replace(self, ends=ends, front=front, loss_includes=holds, direction=turned)
+        return replace(
+            self, ends=ends, front=front, loss_includes=holds, direction=turned,
+            conditions=conditions,
+        )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -151,6 +163,8 @@ class Joint(Thing):
 
     grade : adapters only; None counts as standard.
     keys : multi-fiber adapters: opposed or aligned.
+    coupler : duplex adapters, a wall plate's too: straight (also where it is not said), turned
+        so that A meets B of the other plug, or unknown.
     hybrid : the adapter is made for two different connector types.
     crossed : strands 1 and 2 (3 and 4 …) have changed places in this splice.
     """
@@ -162,6 +176,7 @@ class Joint(Thing):
     loss_db: LossDb | None = None
     source: Text | None = None
     keys: Keys | None = None
+    coupler: Literal["straight", "turned", "unknown"] | None = None
     hybrid: bool = False
     label: Name | None = None
     crossed: bool = False

@@ -47,6 +47,8 @@ def _segment(part: Segment) -> Iterator[Fault]:
         yield "shared", f"is for one of {', '.join(ONE_THING)}; this is a {part.kind}"
     if part.turned and part.shared is None:
         yield "turned", "is for shared parts, and no shared part is named"
+    if part.conditions is not None and not part.conditioning:
+        yield "conditions", "is for mode-conditioning cords"
     if part.direction is not None and part.kind != "inline":
         yield "direction", f"is for inline parts; this is a {part.kind}"
     yield from _made_of(part) if PART_KINDS[part.kind].glass else _in_line(part)

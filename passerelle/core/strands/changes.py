@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from passerelle.core.plan.connectors import Connector
 from passerelle.core.plan.lightpath import Joint, LightPath, Part, Segment
@@ -9,6 +10,13 @@ from passerelle.core.tables import STANDARD
 from passerelle.core.tables.rows import Keys, Wiring
 
 from .places import DUPLEX, TYPES
+
+BY_HAND: dict[str, str] = {
+    "splits": "Flip one clip",
+    "opens": "Change the legs over",
+    "single": "Change the plugs over",
+}
+"""What crosses a duplex cord without another cord, by how it holds its plugs."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,7 +50,15 @@ def _joint(path: LightPath, at: int, part: Joint) -> Iterator[Change]:
                 at, "splice", replace(part, crossed=False), f"Splice at part {at + 1} by colour"
             )
         return
-    if not _multi(near) or part.keys is None:
+    if not _multi(near):
+        if part.coupler in ("straight", "turned"):
+            way: Literal["straight", "turned"] = (
+                "straight" if part.coupler == "turned" else "turned"
+            )
+            label = f"Coupler at part {at + 1} turned round: {way}"
+            yield Change(at, "adapter", replace(part, coupler=way), label)
+        return
+    if part.keys is None:
         return
     keys: Keys = "aligned" if part.keys == "opposed" else "opposed"
     if keys == "aligned" and near is not None and near.is_angled:
@@ -63,13 +79,18 @@ def _segment(at: int, part: Segment) -> Iterator[Change]:
         kind = "cord" if part.kind == "cord" else "trunk"
         for name in TYPES:
             if name != part.wiring:
+                if part.swaps and {name, part.wiring} == {"type-A", "type-B"}:
+                    label = f"Key of one plug of the {kind} at part {at + 1} changed: {name}"
+                    yield Change(at, "clip", replace(part, wiring=name), label)
+                    continue
                 label = f"{kind.capitalize()} at part {at + 1}: {name}"
                 yield Change(at, kind, replace(part, wiring=name), label)
-    elif part.kind == "cord" and part.wiring in DUPLEX:
+    elif part.kind == "cord" and part.wiring in DUPLEX and not part.conditioning:
         other: Wiring = "A-A" if DUPLEX[part.wiring] else "A-B"
         how = "straight" if other == "A-A" else "crossed"
         new = replace(part, wiring=other)
-        if part.clip == "splits":
-            yield Change(at, "clip", new, f"Flip one clip of the cord at part {at + 1}: {how}")
+        if part.clip in BY_HAND:
+            label = f"{BY_HAND[part.clip]} of the cord at part {at + 1}: {how}"
+            yield Change(at, "clip", new, label)
         else:
             yield Change(at, "cord", new, f"Cord at part {at + 1} {how} ({other})")

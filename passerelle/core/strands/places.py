@@ -17,7 +17,10 @@ Wires = dict[Place, Place]
 
 PLUGS = 12
 """Maps cover this many plugs side by side: six duplex ports of a cassette, twelve of a panel."""
-ROWS = {"MPO-12": (1, 12), "MPO-16": (1, 16), "MPO-24": (2, 12), "MPO-32": (2, 16)}
+ROWS = {
+    "MPO-12": (1, 12), "MPO-16": (1, 16), "MPO-24": (2, 12), "MPO-32": (2, 16),
+    "MPO-36": (3, 12), "MPO-48": (4, 12), "MPO-72": (6, 12),
+}  # fmt: skip
 """Rows and columns of multi-fiber plugs (IEC 61754-7)."""
 TYPES: tuple[Wiring, ...] = ("type-A", "type-B", "type-C")
 DUPLEX = {"A-B": True, "crossed": True, "A-A": False, "straight": False}
@@ -63,14 +66,15 @@ def straight(count: int) -> Wires:
 
 @cache
 def swapped_rows(count: int, columns: int) -> Wires:
-    """Opposed keys turn the second of two plugs over: what was its top row lies below."""
+    """Opposed keys turn the second of two plugs over: what was its top row lies at the bottom."""
     rows = count // columns
     if rows == 1:
         return straight(count)
     return {
-        (plug, p): (plug, (p - 1 + columns) % count + 1)
+        (plug, row * columns + at): (plug, (rows - 1 - row) * columns + at)
         for plug in range(1, PLUGS + 1)
-        for p in range(1, count + 1)
+        for row in range(rows)
+        for at in range(1, columns + 1)
     }
 
 
@@ -170,7 +174,9 @@ def of_joint(joint: Joint, near: Connector | None, far: Connector | None) -> Wir
     if joint.kind != "adapter":  # as many strands as arrive
         return flipped_pairs(MOST_POSITIONS) if joint.crossed else straight(MOST_POSITIONS)
     if count == 2:
-        return straight(2)
+        if joint.coupler == "unknown":
+            return None
+        return flipped_pairs(2) if joint.coupler == "turned" else straight(2)
     end = near if near is not None else far
     assert end is not None
     columns = ROWS[end.type][1]

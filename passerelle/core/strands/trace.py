@@ -102,15 +102,15 @@ def port_at(path: LightPath, side: str) -> int | None:
     return None
 
 
-def leg_at(path: LightPath, side: str) -> int:
-    """The leg of a breakout cord that this end stands on; 1 where there is none."""
+def leg_at(path: LightPath, side: str) -> int | None:
+    """The leg of a breakout cord that this end stands on; None where there is none."""
     segments = [p for p in path.parts if isinstance(p, Segment)]
     nearest = segments if side == "a" else list(reversed(segments))
     for segment in nearest:
         if segment.lane is not None:
             plug = segment.ends[0] if side == "a" else segment.ends[1]
-            return segment.lane if positions(plug) == 2 else 1
-    return 1
+            return segment.lane if positions(plug) == 2 else None
+    return None
 
 
 def roles(module: Module, lane: int | None = None) -> dict[int, tuple[str, int]] | None:
@@ -143,7 +143,7 @@ def starts_of(path: LightPath, module: Module, lane: int | None) -> list[tuple[P
     known = roles(module, lane)
     if known is None:
         return []
-    plug = port_at(path, "a") or leg_at(path, "a")
+    plug = port_at(path, "a") or leg_at(path, "a") or 1
     return [((plug, position), role, one) for position, (role, one) in sorted(known.items())]
 
 

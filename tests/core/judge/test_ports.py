@@ -9,8 +9,10 @@ from passerelle.core.judge.ports import check_ports, usual_form
 from passerelle.core.light.edits import apply_all
 from passerelle.core.light.link import Link, budget
 from passerelle.core.light.modules import End, resolve
+from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.devices import Device, Port, PortGroup
 from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.lightpath import Segment
 from tests.making import cable, cord, path
 
 SWITCH = Device(
@@ -89,11 +91,15 @@ def test_a_leg_needs_its_port_split_and_what_is_not_recorded_warns(split, severi
 
 def test_a_leg_that_carries_another_lane_is_named():
     port = Port(lane=2, split=True)
-    leg = replace(cord("OM4"), lane=3)
+    plug, lc = connector("MPO-12/PC/unpinned"), connector("LC/UPC")
     end = End("100GBASE-SR4", cage="QSFP28", port=port)
-    one = found(end, End("25GBASE-SR"), path(cord("OM4"), leg))["port.breakout"]
-    assert one.message.endswith("the leg at part 3 carries lane 3.")
-    assert one.remedy.label == "Leg 2 of the breakout cord"
+    for wrong in (1, 3, 4):
+        leg = Segment("cord", 2.0, "OM4", (plug, lc), lane=wrong)
+        one = found(end, End("25GBASE-SR"), path(leg))["port.breakout"]
+        assert one.message.endswith(f"the leg at part 1 carries lane {wrong}.")
+        assert one.remedy.label == "Leg 2 of the breakout cord"
+    right = Segment("cord", 2.0, "OM4", (plug, lc), lane=2)
+    assert "port.breakout" not in found(end, End("25GBASE-SR"), path(right))
 
 
 @pytest.mark.parametrize(

@@ -2968,6 +2968,8 @@ export interface components {
          *
          *     grade : adapters only; None counts as standard.
          *     keys : multi-fiber adapters: opposed or aligned.
+         *     coupler : duplex adapters, a wall plate's too: straight (also where it is not said), turned
+         *         so that A meets B of the other plug, or unknown.
          *     hybrid : the adapter is made for two different connector types.
          *     crossed : strands 1 and 2 (3 and 4 …) have changed places in this splice.
          */
@@ -2985,6 +2987,8 @@ export interface components {
             source?: string | null;
             /** Keys */
             keys?: ("opposed" | "aligned") | null;
+            /** Coupler */
+            coupler?: ("straight" | "turned" | "unknown") | null;
             /**
              * Hybrid
              * @default false
@@ -4871,7 +4875,10 @@ export interface components {
          *     lane : of a breakout leg: the lane that it carries, from 1.
          *     existing : the glass is there already; length_from and fiber_from say how it is known.
          *     port : of a cassette: the duplex port that the link uses, from 1.
-         *     clip : of a duplex cord: splits (the pair can be crossed by hand) or fixed.
+         *     clip : how a duplex cord holds its plugs: a clip that splits, a body that opens, single plugs
+         *         (all of them crossed by hand), or fixed.
+         *     conditions : of a mode-conditioning cord: the end that its single-mode leg plugs in at.
+         *     swaps : pins and keys of its multi-fiber plugs can be changed on site.
          *     front : of a conversion cassette with like plugs: 'b' where its front is towards end b.
          *     cable, strand_numbers : the plant's cable that this segment is, and the strands taken of it.
          *     shared : the part of the plan that this segment is, where several links pass one part; turned :
@@ -4946,7 +4953,14 @@ export interface components {
             /** Port */
             port?: number | null;
             /** Clip */
-            clip?: ("splits" | "fixed") | null;
+            clip?: ("splits" | "opens" | "single" | "fixed") | null;
+            /** Conditions */
+            conditions?: ("a" | "b") | null;
+            /**
+             * Swaps
+             * @default false
+             */
+            swaps: boolean;
             /** Front */
             front?: ("a" | "b") | null;
             /** Cable */

@@ -257,7 +257,28 @@ function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
           width="120px"
           value={segment.conditioning ? "yes" : "no"}
           options={options(["no", "yes"])}
-          onChange={(value) => set({ ...segment, conditioning: value === "yes" })}
+          onChange={(value) => set({ ...segment, conditioning: value === "yes", ...(value === "yes" ? {} : { conditions: null }) })}
+        />
+      )}
+      {segment?.conditioning && (
+        <Choice
+          label="Its single-mode leg"
+          width="140px"
+          value={segment.conditions ?? ""}
+          options={[...RECORDED, { value: "a", label: "is towards a" }, { value: "b", label: "is towards b" }]}
+          onChange={(side) => set({ ...segment, conditions: (side || null) as "a" | "b" | null })}
+        />
+      )}
+      {segment && segment.ends.some((end) => end?.startsWith("MPO")) && (
+        <Choice
+          label="Pins and keys"
+          width="150px"
+          value={segment.swaps ? "yes" : "no"}
+          options={[
+            { value: "no", label: "fixed" },
+            { value: "yes", label: "can be changed here" },
+          ]}
+          onChange={(value) => set({ ...segment, swaps: value === "yes" })}
         />
       )}
       <LossFields part={part} reference={reference} set={set} />
@@ -285,6 +306,7 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
             joint: joint as JointDoc["joint"],
             grade: joint === "adapter" ? (part.grade ?? null) : null,
             keys: joint === "adapter" ? (part.keys ?? null) : null,
+            coupler: joint === "adapter" ? (part.coupler ?? null) : null,
             crossed: joint === "adapter" ? false : part.crossed,
           })
         }
@@ -304,6 +326,18 @@ function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
             value={part.keys ?? ""}
             options={[{ value: "", label: "not recorded" }, ...options(["opposed", "aligned"])]}
             onChange={(keys) => set({ ...part, keys: (keys || null) as NonNullable<JointDoc["keys"]> | null })}
+          />
+          <Choice
+            label="Duplex coupler"
+            width="124px"
+            value={part.coupler ?? ""}
+            options={[
+              { value: "", label: "as usual: straight" },
+              { value: "straight", label: "straight, looked at" },
+              { value: "turned", label: "turned: A meets B" },
+              { value: "unknown", label: "not known" },
+            ]}
+            onChange={(coupler) => set({ ...part, coupler: (coupler || null) as NonNullable<JointDoc["coupler"]> | null })}
           />
           <Choice
             label="Hybrid adapter"

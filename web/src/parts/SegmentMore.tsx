@@ -17,10 +17,16 @@ export function StrandFields({ part, set }: PartProps) {
     <>
       {duplex && (
         <Choice
-          label="Duplex clip"
-          width="96px"
+          label="Plugs are held by"
+          width="150px"
           value={part.clip ?? ""}
-          options={[...RECORDED, { value: "splits", label: "splits" }, { value: "fixed", label: "is fixed" }]}
+          options={[
+            ...RECORDED,
+            { value: "splits", label: "a clip that splits" },
+            { value: "opens", label: "a body that opens" },
+            { value: "single", label: "nothing: single plugs" },
+            { value: "fixed", label: "a fixed body" },
+          ]}
           onChange={(clip) => set({ ...part, clip: (clip || null) as NonNullable<SegmentDoc["clip"]> | null })}
         />
       )}
