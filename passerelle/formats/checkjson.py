@@ -88,6 +88,10 @@ def check_json(check: LinkCheck) -> dict[str, Any]:
     }
 
 
+KINDS = {"copper": "run", "feed": "need", "reel": "plan", "group": "plan"}
+"""What a finding is about in the words of the file, where this room has a word of its own."""
+
+
 def plan_json(judged: PlanCheck) -> dict[str, Any]:
     """The answers about a whole plan as JSON, with ids beside names and positions."""
     plan = judged.plan
@@ -95,10 +99,17 @@ def plan_json(judged: PlanCheck) -> dict[str, Any]:
         "links": [{"id": one.budget.link.id} | check_json(one) for one in judged.links],
         "plan": {
             "findings": [
-                {"about": one.about} | finding_json(one.finding) for one in judged.findings
+                {"about": one.about, "kind": "plan" if one.about == "spares" else "device"}
+                | finding_json(one.finding)
+                for one in judged.findings
             ]
             + [
-                {"about": one.name, "sort": one.sort, "id": id_of(plan, one.sort, one.name)}
+                {
+                    "about": one.name,
+                    "kind": KINDS.get(one.sort, one.sort),
+                    "sort": one.sort,
+                    "id": id_of(plan, one.sort, one.name),
+                }
                 | finding_json(one.finding)
                 for one in judged.backbone
             ]

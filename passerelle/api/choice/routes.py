@@ -16,10 +16,10 @@ from passerelle.core.choice.ranking import Ranked, by_mode, ranked, sensitivity
 from passerelle.core.choice.schools import finishes, schools
 from passerelle.core.choice.weights import WEIGHTS
 from passerelle.core.plan.plan import Plan
+from passerelle.core.plant.copper import row_of, too_far
 from passerelle.core.plant.diverse import routes_between, shortest_routes, ways_of
 from passerelle.core.plant.model import Plant
 from passerelle.core.refused import Refused
-from passerelle.core.tables.copper import copper_row
 from passerelle.formats.checkjson import rounded
 from passerelle.plans import choosing
 from passerelle.plans.held import Held
@@ -229,15 +229,13 @@ def copper_runs(ctx: Ctx, plan_id: Number) -> list[choice.CopperRunView]:
     """The plan's copper runs, each against the reach of its row."""
     found = []
     for run in ctx.plans.held(plan_id).plan.copper_runs:
-        row = copper_row(run.what, run.rate_gbps)
-        assert row is not None  # the run was checked against the table
-        too_far = run.length_m > row.reach_m
+        row = row_of(run)
         told = {key: getattr(run, key) for key in choice.CopperRunView.model_fields
                 if hasattr(run, key)}  # fmt: skip
         told |= {
             "reach_m": row.reach_m,
             "note": row.note,
-            "problem": f"{run.length_m:g} m; {row.reach_m:g} m is its reach" if too_far else None,
+            "problem": too_far(row, run.length_m),
         }
         found.append(choice.CopperRunView(**told))
     return found

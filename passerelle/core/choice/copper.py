@@ -3,15 +3,14 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from passerelle.core.tables import STANDARD
+from passerelle.core.plant.copper import FINISHED, laid_m, too_far
 from passerelle.core.tables.copper import ROWS, CopperRow
-from passerelle.core.words import metres
 
 from .need import NO_CAGE, SiteNeed
 from .prices import Bill, Counted
 from .world import World
 
-DIRECT, PAIR, IN_A_CAGE = "direct-attach", "twisted pair", "twisted pair in a cage"
+PAIR, IN_A_CAGE, OPTICAL = "twisted pair", "twisted pair in a cage", "active optical"
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,11 +40,11 @@ def copper_for(need: SiteNeed, world: World, outdoors: bool) -> Iterator[Copper]
 def _reason(row: CopperRow, need: SiteNeed, world: World, outdoors: bool) -> str | None:
     if need.strands_at_hand is not None:
         return "strands are at hand, no copper"
-    far_m = max(need.distance_m, need.redundant_m or 0.0)
-    if far_m > row.reach_m:
-        return f"{metres(far_m, 'g')}; {metres(row.reach_m, 'g')} is its reach"
-    if row.kind == DIRECT and not need.same_rack:
-        return "a finished cable of fixed length: within a rack, or the next one"
+    beyond = too_far(row, max(_lengths(row, need)))
+    if beyond is not None:
+        return beyond
+    if outdoors and row.kind == OPTICAL:
+        return "its ends are on it: it is not made to be pulled outdoors"
     if outdoors:
         return "between buildings copper invites lightning and ground-potential trouble"
     for cages in _cages(need, world):
@@ -66,30 +65,30 @@ def _cages(need: SiteNeed, world: World) -> Iterator[tuple[str, ...]]:
             yield tuple(dict.fromkeys(group.cage for group in device.ports))
 
 
-SLACK_M = 2 * STANDARD.planning["slack_each_end_m"]
-"""Twisted pair, at both ends together; a direct-attach cable is bought as long as it is."""
-
-
 def _lengths(row: CopperRow, need: SiteNeed) -> tuple[float, ...]:
     routes = [need.distance_m] + ([need.redundant_m] if need.redundant_m is not None else [])
-    return tuple(far_m if row.kind == DIRECT else far_m + SLACK_M for far_m in routes)
+    return tuple(laid_m(row, far_m) for far_m in routes)
+
+
+def _grade(row: CopperRow) -> str:
+    """The category of cable that a row is named with."""
+    return row.name.rpartition(", ")[2]
 
 
 def _bill(row: CopperRow, need: SiteNeed, world: World) -> Bill:
     counted = Counted(world.book)
     lengths = _lengths(row, need)
     for cable_m in lengths * need.circuits:
-        if row.kind == DIRECT:
-            counted.buy(f"direct-attach {row.rate_gbps:g}")
+        if row.kind in FINISHED:
+            counted.buy(f"{row.kind} {row.rate_gbps:g}")
             counted.work("module", 2)
             continue
-        grade = "Cat 5e" if row.rate_gbps <= 1 else "Cat 6A"
-        counted.buy(f"twisted pair {grade}", cable_m)
+        counted.buy(f"twisted pair {_grade(row)}", cable_m)
         counted.work("pull", cable_m)
         counted.work("end", 2)
         if row.kind == IN_A_CAGE:
-            counted.buy("module 10GBASE-T", 2)
+            counted.buy(f"module {row.name.partition(' ')[0]}", 2)
             counted.work("module", 2)
-    if row.kind != DIRECT:
+    if row.kind not in FINISHED:
         counted.work("set-up", len(lengths))
     return counted.bill()

@@ -14,12 +14,13 @@ from passerelle.core.light.modules import EndError
 from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
 from passerelle.core.plan.lightpath import Segment
+from passerelle.core.plant.copper import FINISHED
 from passerelle.core.plant.strands import StrandError
 from passerelle.core.working import steps
 
 from .bill import Second, Taken, bill_of, second_cable
 from .candidates import candidates
-from .copper import DIRECT, Copper, copper_for
+from .copper import Copper, copper_for
 from .growing import Ripe, carried, counts_for
 from .laying import Laid, Layer, strands_together
 from .need import SiteNeed
@@ -330,8 +331,8 @@ def _by_short_runs(one: Option, offered: list[Option], need: SiteNeed, world: Wo
         if one.copper is not None and not need.same_rack:
             against = FIBER_BEYOND
     elif world.rules.short_runs == COPPER_FIRST:
-        direct = any(o.copper is not None and o.copper.row.kind == DIRECT for o in offered)
-        is_direct = one.copper is not None and one.copper.row.kind == DIRECT
+        direct = any(o.copper is not None and o.copper.row.kind in FINISHED for o in offered)
+        is_direct = one.copper is not None and one.copper.row.kind in FINISHED
         fiber = any(o.copper is None for o in offered)
         if direct and not is_direct:
             against = DIRECT_FIRST

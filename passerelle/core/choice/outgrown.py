@@ -6,13 +6,13 @@ from dataclasses import dataclass
 from passerelle.core.judge.check import TIGHT, WORKS
 from passerelle.core.light.modules import EndError
 from passerelle.core.plan.backbone import BAD, Cable
+from passerelle.core.plant.copper import SLACK_M
 from passerelle.core.plant.model import lengths
 from passerelle.core.plant.strands import StrandError
 from passerelle.core.plant.taking import strands_needed, take
 from passerelle.core.remedies.proposal import Need, NeedError, propose
 from passerelle.core.tables import STANDARD, Application
 
-from .copper import SLACK_M
 from .laying import cable_at, outer
 from .need import SiteNeed, check_need, rates
 from .options import Option, cured, find

@@ -1,16 +1,17 @@
 """The whole backbone judged."""
 
 from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plant.copper import leaves, row_of, too_far
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.power import COMPOSITE, FAILS, MAINS, PAIR, UNKNOWN, supply
 from passerelle.core.plant.reels import cut_plan
 from passerelle.core.words import metres
 
-from .about import CABLE, FEED, REEL, About
+from .about import CABLE, COPPER, FEED, REEL, About
 from .cables import check_cables
 from .findings import finding, order_of
 from .routes import check_pulls, check_routes
-from .rules import WARN
+from .rules import NOTE, WARN
 
 NEAR_V = 2.0
 """Less left over the least voltage is worth a warning: lines age, loads start. [V]"""
@@ -24,6 +25,7 @@ def check_plant(plant: Plant, rules: HouseRules) -> tuple[About, ...]:
         *check_pulls(plant),
         *_reels(plant),
         *_power(plant),
+        *_copper(plant),
     ]
     return tuple(sorted(found, key=lambda one: (*order_of(one.finding), one.name)))
 
@@ -48,6 +50,25 @@ def _reels(plant: Plant) -> list[About]:
     return found
 
 
+def _copper(plant: Plant) -> list[About]:
+    """Copper runs: too long for what runs on them, or out of the building."""
+    found = []
+    for run in plant.copper.values():
+        beyond = too_far(row_of(run), run.length_m)
+        if beyond is not None:
+            message = f"{run.name}: {run.what}, {beyond}."
+            found.append(About(COPPER, run.name, finding("copper.too-long", message)))
+        outdoors = leaves(plant, run)
+        if outdoors:
+            message = f"{run.name} leaves the building on its shortest recorded way."
+            found.append(About(COPPER, run.name, finding("copper.outdoors", message)))
+        elif outdoors is None:
+            message = f"{run.name}: no way is recorded; whether it leaves a building is not known."
+            unknown = finding("copper.outdoors", message, severity=NOTE)
+            found.append(About(COPPER, run.name, unknown))
+    return found
+
+
 def _power(plant: Plant) -> list[About]:
     found = []
     for feed in plant.feeds.values():
@@ -57,7 +78,9 @@ def _power(plant: Plant) -> list[About]:
             found.append(About(FEED, feed.name, finding("power.unknown", message)))
         elif made.verdict == FAILS:
             rule = "power.load"
-            if feed.way == COMPOSITE:
+            if made.no_copper:
+                rule = "power.no-copper"
+            elif feed.way == COMPOSITE:
                 rule = "power.drop"
             elif feed.way == PAIR and made.unit == "m":
                 rule = "power.poe-distance"

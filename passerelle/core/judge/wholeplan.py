@@ -26,7 +26,7 @@ from .findings import Finding
 from .together import PlanFinding, Ties, Together, ties_of, together
 
 NOTHING = Together({}, ())
-_PLANT_KINDS = ("place", "pathway", "cable", "closure", "group", "reel", "feed")
+_PLANT_KINDS = ("place", "pathway", "cable", "closure", "group", "reel", "feed", "copper")
 
 
 @dataclass(frozen=True, slots=True)

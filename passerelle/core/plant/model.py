@@ -14,6 +14,7 @@ from passerelle.core.plan.backbone import (
     Place,
     Reel,
 )
+from passerelle.core.plan.beside import CopperRun
 from passerelle.core.tables.site import PRACTICE
 
 
@@ -53,6 +54,7 @@ class Plant:
     groups: dict[str, Group] = field(default_factory=dict)
     reels: dict[str, Reel] = field(default_factory=dict)
     feeds: dict[str, Feed] = field(default_factory=dict)
+    copper: dict[str, CopperRun] = field(default_factory=dict)
     links: tuple[LinkUse, ...] = ()
 
     @cached_property

@@ -60,6 +60,7 @@ class Supply:
     device_v: float | None = None
     current_a: float | None = None
     ohm: float | None = None
+    no_copper: bool = False
 
 
 def feed_length_m(plant: Plant, feed: Feed) -> float | None:
@@ -120,6 +121,10 @@ def _pair(plant: Plant, feed: Feed) -> Supply:
 
 
 def _composite(plant: Plant, feed: Feed) -> Supply:
+    cable = plant.cables.get(feed.cable or "")
+    if cable is not None and cable.type is not None and not cable.type.conductors:
+        said = f"{cable.name} ({cable.type.name}) has no copper in it."
+        return Supply(COMPOSITE, FAILS, said, "the cable's construction", no_copper=True)
     length = feed_length_m(plant, feed)
     missing = [
         name

@@ -92,6 +92,7 @@ def plant_of(plan: Plan) -> Plant:
         groups=plan.redundancy.by_name,
         reels=plan.reels.by_name,
         feeds=plan.feeds.by_name,
+        copper=plan.copper_runs.by_name,
     )
 
 

@@ -13,7 +13,10 @@ from passerelle.core.tables.edition import EDITION, tables_hash
     [
         ("10GBASE-T, Cat 6A", 10.0, 100.0), ("1000BASE-T, Cat 5e", 1.0, 100.0),
         ("direct-attach copper", 10.0, 7.0), ("direct-attach copper", 25.0, 5.0),
-        ("direct-attach copper", 100.0, 5.0),
+        ("direct-attach copper", 100.0, 5.0), ("direct-attach copper", 50.0, 3.0),
+        ("direct-attach copper", 400.0, 2.0), ("100GBASE-CR1", 100.0, 2.0),
+        ("2.5GBASE-T, Cat 5e", 2.5, 100.0), ("10GBASE-T, Cat 6", 10.0, 55.0),
+        ("25GBASE-T, Cat 8", 25.0, 30.0), ("40GBASE-T, Cat 8", 40.0, 30.0),
     ],
 )  # fmt: skip
 def test_how_far_copper_goes(name, rate_gbps, reach_m):
@@ -32,8 +35,7 @@ def test_twisted_pair_reaches_a_hundred_metres_and_no_row_further():
 
 def test_what_plugs_into_cages_says_which_and_twisted_pair_has_ports_of_its_own():
     for row in ROWS:
-        plugs_in = row.kind in ("direct-attach", "twisted pair in a cage")
-        assert bool(row.cages) == plugs_in
+        assert bool(row.cages) == (row.kind != "twisted pair")
 
 
 def test_the_tables_say_which_they_are():

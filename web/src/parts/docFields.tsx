@@ -1,7 +1,7 @@
 /** Form fields bound to one key of a document; each stores when it is left. */
 import { useSettings } from "../app/settings";
 import { Choice, options, TextField } from "./Field";
-import { fromUnit, lengthField, typed } from "./figures";
+import { lengthField, typed, typedArea, typedLength } from "./figures";
 
 type Store = (change: Record<string, unknown>) => Promise<unknown>;
 
@@ -80,11 +80,30 @@ export function LengthOf<Doc>({ doc, store, at, label, width, needed }: Props<Do
       mono
       suffix={unit}
       value={typeof value === "number" ? lengthField(value, unit) : ""}
-      invalid={(text) => wrongNumber(text, needed)}
-      onCommit={(text) => {
-        const number = typed(text);
-        return store({ [at]: number === null ? null : Math.round(fromUnit(number, unit) * 1000) / 1000 });
+      invalid={(text) => {
+        if (text.trim() === "") return needed ? "A length is needed here." : null;
+        return typedLength(text, unit) === null ? `“${text}” is not a length in ${unit}` : null;
       }}
+      onCommit={(text) => {
+        const metres = typedLength(text, unit);
+        return store({ [at]: metres === null ? null : Math.round(metres * 1000) / 1000 });
+      }}
+    />
+  );
+}
+
+/** A conductor's cross-section, in mm² or as an American gauge: "1.5", "16 AWG". */
+export function AreaOf<Doc>({ doc, store, at, label, width }: Props<Doc>) {
+  const value = doc[at];
+  return (
+    <TextField
+      label={label}
+      width={width ?? "96px"}
+      mono
+      suffix="mm²"
+      value={typeof value === "number" ? String(value) : ""}
+      invalid={(text) => (text.trim() === "" || typedArea(text) !== null ? null : `“${text}” is not a cross-section; write 1.5 or 16 AWG`)}
+      onCommit={(text) => store({ [at]: typedArea(text) })}
     />
   );
 }

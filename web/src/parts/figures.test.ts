@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { db, fromUnit, length, lengthField, plus, rate, said, typed, typedLength } from "./figures";
+import { db, fromUnit, length, lengthField, plus, rate, said, typed, typedArea, typedLength } from "./figures";
 
 describe("lengths", () => {
   it("are written in metres or feet, grouped from a thousand on", () => {
@@ -52,4 +52,15 @@ describe("levels", () => {
     expect([db(-1.03), plus(2.634), plus(0, 0), db(null)]).toEqual(["−1.03", "+2.63", "0", "?"]);
     expect([rate(0.1), rate(400)]).toEqual(["100M", "400G"]);
   });
+});
+
+describe("a conductor's cross-section", () => {
+  it.each([
+    ["1.5", 1.5],
+    ["1,5 mm²", 1.5],
+    ["16 AWG", 1.309],
+    ["awg 14", 2.081],
+    ["24awg", 0.205],
+    ["thick", null],
+  ])("%s", (text, area) => expect(typedArea(text)).toBe(area));
 });

@@ -98,3 +98,13 @@ export const money = (value: number | null, currency: string) =>
     : `${Math.round(value)
         .toString()
         .replace(/\B(?=(\d{3})+$)/g, "\u202f")} ${currency}`.trim();
+
+/** A conductor's cross-section in mm²: as typed, or from an American gauge (ASTM B258); null where it is neither. */
+export function typedArea(text: string): number | null {
+  const gauge = /^\s*(?:awg\s*(\d{1,2})|(\d{1,2})\s*awg)\s*$/i.exec(text);
+  if (gauge) {
+    const diameter = 0.127 * 92 ** ((36 - Number(gauge[1] ?? gauge[2])) / 39);
+    return Math.round((Math.PI / 4) * diameter ** 2 * 1000) / 1000;
+  }
+  return typed(text.replace(/\s*mm(²|2)?\s*$/i, ""));
+}

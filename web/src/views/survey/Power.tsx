@@ -5,7 +5,7 @@ import { useChangePlant, usePlantReference, usePower, type FeedDoc, type PlantVi
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { AskSheet } from "../../parts/AskSheet";
-import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
+import { AreaOf, ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
 import { VerdictMark } from "../../parts/Mark";
 import { useRemove } from "../../parts/RemoveSheet";
 import { Said } from "../../parts/Said";
@@ -47,7 +47,7 @@ export function Power({ plant }: { plant: PlantView }) {
                   <ChoiceOf {...field} at="cable" label="or that of cable" width="124px" values={plant.cables.map((c) => c.doc.name)} />
                   <NumberOf {...field} at="source_v" label="Source" suffix="V" />
                   <NumberOf {...field} at="least_v" label="Needs at least" suffix="V" />
-                  <NumberOf {...field} at="area_mm2" label="Conductor" suffix="mm²" />
+                  <AreaOf {...field} at="area_mm2" label="Conductor" />
                   <NumberOf {...field} at="copper_c" label="Copper at" suffix="°C" />
                 </>
               )}

@@ -1,0 +1,81 @@
+"""Copper by one rule: the length that is laid, in options, in findings and in the list of runs."""
+
+import pytest
+
+from passerelle.core.choice.copper import copper_for
+from passerelle.core.choice.need import SiteNeed
+from passerelle.core.choice.world import World
+from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.backbone import Feed
+from passerelle.core.plan.beside import CopperRun
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plant.copper import laid_m, leaves, too_far
+from passerelle.core.plant.power import supply
+from passerelle.core.tables.copper import copper_row
+from passerelle.core.words import in_metres
+from tests.planting import cable, kind, plant, way
+
+PAIR = copper_row("10GBASE-T, Cat 6A", 10.0)
+TWIN = copper_row("direct-attach copper", 10.0)
+DUCT, TRAY = way("d", "A", "B"), way("t", "A", "C", kind="tray")
+
+
+def run(length_m, b="C", what="10GBASE-T, Cat 6A"):
+    return CopperRun("R", "A", b, what, 10.0, length_m)
+
+
+def rules_of(site):
+    return {a.finding.rule.id: a for a in check_plant(site, HouseRules())}
+
+
+@pytest.mark.parametrize(("row", "far_m", "laid"), [(PAIR, 94.0, 100.0), (TWIN, 7.0, 7.0)])
+def test_a_pair_is_laid_with_slack_and_a_finished_cable_as_it_is_sold(row, far_m, laid):
+    assert laid_m(row, far_m) == laid
+    assert too_far(row, laid) is None
+    assert in_metres(too_far(row, laid + 0.5)).endswith("m is its reach")
+
+
+@pytest.mark.parametrize(("far_m", "offered"), [(94.0, True), (94.5, False)])
+def test_options_and_findings_agree_on_the_same_run(far_m, offered):
+    (found,) = [c for c in copper_for(SiteNeed("A", "C", far_m, 10.0), World(), False)
+                if c.label == "10GBASE-T, Cat 6A"]  # fmt: skip
+    assert (found.reason is None) is offered
+    site = plant((TRAY,), copper={"R": run(found.lengths_m[0])})
+    assert ("copper.too-long" not in rules_of(site)) is offered
+
+
+def test_a_finished_cable_reaches_the_next_rack_by_its_length_alone():
+    near, far = (
+        next(c for c in copper_for(SiteNeed("A", "B", m, 10.0), World(), False) if c.row is TWIN)
+        for m in (6.5, 7.5)
+    )
+    assert (near.reason, far.reason is None) == (None, False)
+
+
+@pytest.mark.parametrize(
+    ("b", "outdoors", "severity"), [("B", True, "warn"), ("C", False, None), ("D", None, "note")]
+)
+def test_copper_that_leaves_the_building_warns_and_what_is_not_recorded_says_so(
+    b, outdoors, severity
+):
+    site = plant((DUCT, TRAY, way("e", "D", "E")), copper={"R": run(50.0, b)})
+    assert leaves(site, run(50.0, b)) is outdoors
+    found = rules_of(site).get("copper.outdoors")
+    assert (found.finding.rule.severity if found else None) == severity
+
+
+@pytest.mark.parametrize(
+    ("made", "verdict"),
+    [
+        ({"conductors": True, "metallic": True}, "works"),
+        ({"metallic": True}, "fails"),
+        ({}, "fails"),
+    ],
+)
+def test_a_device_is_fed_over_a_cable_that_has_copper_in_it(made, verdict):
+    lies = cable("C", "A", "B", "d", type=kind(**made))
+    feed = Feed("lamp", "B", "composite", 10.0, cable="C", source_v=48.0, least_v=40.0,
+                area_mm2=1.5)  # fmt: skip
+    site = plant((DUCT,), (lies,), feeds={"lamp": feed})
+    assert supply(site, feed).verdict == verdict
+    assert ("power.no-copper" in rules_of(site)) is (verdict == "fails")
