@@ -70,6 +70,8 @@ class PairView(BaseModel):
     shared_places: list[str]
     shared_m: float
     detour_m: float
+    proved: bool = True
+    least_m: float = Field(0.0, description="no two routes share less")
 
 
 class CompareBody(BaseModel):

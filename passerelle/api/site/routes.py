@@ -125,6 +125,8 @@ def diverse(ctx: Ctx, plan_id: Number, body: fates.PairBody) -> fates.PairView:
         shared_places=list(found.shared_places),
         shared_m=rounded(found.shared_m, 1) or 0.0,
         detour_m=rounded(found.detour_m, 1) or 0.0,
+        proved=found.proved,
+        least_m=rounded(found.least_m, 1) or 0.0,
     )
 
 

@@ -101,10 +101,10 @@ def _fates(plant: Plant) -> list[About]:
         if bare:
             message = f"{group.name}: no route is recorded for {', '.join(bare[:3])}."
             found.append(About(GROUP, group.name, finding("route.unproven", message)))
-        shared = shared_fate(plant, group.links)
+        shared = shared_fate(plant, group.links, group.others)
         if shared:
             found.append(_together(plant, group, members, shared))
-        if len(members) > 1:
+        if len(members) + len(group.others) > 1:
             ends |= {place for link in members for place in link.places if place is not None}
     for place in sorted(ends):
         ways_in = plant.pathways_at.get(place, ())

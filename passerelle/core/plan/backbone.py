@@ -78,6 +78,7 @@ class Place(Thing):
 
     x_m, y_m : east and north [m]; or in degrees, all places of a plan in the same way.
     space : plenum, riser or general, where it is indoors. inside : the place that it is part of.
+    supply : name of the power supply that feeds it, which other places may stand on too.
     """
 
     KIND: ClassVar = "place"
@@ -90,6 +91,7 @@ class Place(Thing):
     space: Space | None = None
     power: Literal["mains", "none", "composite", "over a pair"] | None = None
     inside: PlaceName | None = None
+    supply: Name | None = None
     latitude: Annotated[float, Ge(-90), Le(90)] | None = None
     longitude: Annotated[float, Ge(-180), Le(180)] | None = None
     floor: Word | None = None
@@ -285,14 +287,35 @@ class Closure(Thing):
     splices: Annotated[tuple[Splice, ...], Len(0, 2000)]
 
 
+LinkName = Annotated[Name, Names("link")]
+
+
+@dataclass(frozen=True, slots=True)
+class OtherWay(Described):
+    """What stands in for a link and is none: what it shares is what the person states.
+
+    links : of a chain through another room, the links that it is made of. ends : its two places.
+    places, pathways, supplies : what else it runs through or stands on.
+    """
+
+    name: Name
+    kind: Literal["chain", "copper run", "radio hop", "service"]
+    ends: Annotated[tuple[PlaceName, ...], Len(0, 2)] = ()
+    links: Annotated[tuple[LinkName, ...], Len(0, 20)] = ()
+    places: Annotated[tuple[PlaceName, ...], Len(0, 50)] = ()
+    pathways: Annotated[tuple[Annotated[Name, Names("pathway")], ...], Len(0, 200)] = ()
+    supplies: Annotated[tuple[Name, ...], Len(0, 20)] = ()
+
+
 @dataclass(frozen=True, slots=True)
 class Group(Thing):
-    """Links that stand in for each other: one of them is enough."""
+    """Links that stand in for each other, and ways that are no links: one of them is enough."""
 
     KIND: ClassVar = "group"
 
     name: Name
-    links: Annotated[tuple[Annotated[Name, Names("link")], ...], Len(2, 50)]
+    links: Annotated[tuple[LinkName, ...], Len(1, 50)]
+    others: Annotated[tuple[OtherWay, ...], Len(0, 10)] = ()
 
 
 @dataclass(frozen=True, slots=True)

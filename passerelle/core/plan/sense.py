@@ -13,7 +13,7 @@ from passerelle.core.tables.copper import copper_row
 from passerelle.core.tables.kinds import BOXES, ONE_THING, PART_KINDS
 from passerelle.core.tables.site import CABLE_TYPES
 
-from .backbone import Cable, Closure, Feed, Pathway, Place
+from .backbone import Cable, Closure, Feed, Group, Pathway, Place
 from .beside import CopperRun, OwnCableType
 from .devices import Device
 from .fields import MAX_LENGTH_M
@@ -173,6 +173,11 @@ def _feed(feed: Feed) -> Iterator[Fault]:
         yield "least_v", f"{feed.least_v:g} is over {feed.source_v:g}, the source's voltage"
 
 
+def _group(group: Group) -> Iterator[Fault]:
+    if len(group.links) + len(group.others) < 2:
+        yield "links", "one alone has nothing to stand in for it; name another link or way"
+
+
 def _copper(run: CopperRun) -> Iterator[Fault]:
     if copper_row(run.what, run.rate_gbps) is None:
         reason = f"{quoted(run.what)} at {run.rate_gbps:g} Gb/s is no row of the copper table"
@@ -218,6 +223,7 @@ _LOOKS: dict[type, Callable[[Any], Iterator[Fault]]] = {
     Closure: _closure,
     Feed: _feed,
     CopperRun: _copper,
+    Group: _group,
     OwnCableType: _cable_type,
     Device: _device,
     SharedPart: _shared,

@@ -8,7 +8,7 @@ where it is not, share the least metres. Pathways that lie in one trench count a
 pair is searched again with each trench that it shares closed to one of the two, and the best kept.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 from typing import NamedTuple
 
@@ -16,6 +16,7 @@ import rustworkx as rx
 
 from passerelle.core.plan.backbone import Pathway
 
+from .least_shared import least_shared
 from .model import Plant
 
 FINE = 1e7
@@ -49,6 +50,9 @@ class Pair:
     shared_places: tuple[str, ...]
     shared_m: float
     detour_m: float
+    proved: bool = True
+    least_m: float = 0.0
+    """No two routes share less than this. [m]"""
 
 
 class Arc(NamedTuple):
@@ -147,7 +151,35 @@ def routes_between(plant: Plant, a: str, b: str, ways: Ways | None = None) -> Pa
         if other is not None:
             round_it = _route(plant, a, _names(other))
             pairs += [_pair(plant, shortest, one, round_it) for one in (shortest, *apart)]
-    return min(pairs, key=lambda p: (p.shared_m, len(p.shared_places), p.detour_m))
+    best = min(pairs, key=_rank)
+    if best.shared_m == 0:
+        return best
+    least = _unavoidable(ways, a, b, shortest)
+    if best.shared_m <= least + HAIR_M:
+        return replace(best, least_m=least)
+    exact = least_shared(plant, a, b)
+    if exact is None:
+        return replace(best, proved=False, least_m=least)
+    one, two = sorted((_route(plant, a, names) for names in exact), key=lambda r: r.length_m)
+    found = _pair(plant, shortest, one, two)
+    best = best if best.shared_m <= found.shared_m + HAIR_M else found
+    return replace(best, least_m=best.shared_m)
+
+
+HAIR_M = 1e-3
+
+
+def _rank(pair: Pair) -> tuple[float, int, float]:
+    return pair.shared_m, len(pair.shared_places), pair.detour_m
+
+
+def _unavoidable(ways: Ways, a: str, b: str, shortest: Route) -> float:
+    """Metres of the pathways that every route takes: without one of them there is no way. [m]"""
+    return sum(
+        ways.plant.pathways[name].length_m
+        for name in shortest.pathways
+        if _shortest(ways.graph, *ways.ends(a, b), closed=frozenset((name,))) is None
+    )
 
 
 def _disjoint(ways: Ways, a: str, b: str, first: list[Arc]) -> tuple[Route, Route]:
@@ -205,16 +237,21 @@ def _route(plant: Plant, a: str, names: list[str]) -> Route:
     return Route(tuple(kept), tuple(places), length)
 
 
+def _in_trenches(ways: list[Pathway]) -> dict[str, float]:
+    """Metres in each trench, of all pathways that lie in it one after the other. [m]"""
+    found: dict[str, float] = {}
+    for way in ways:
+        if way.lies_in:
+            found[way.lies_in] = found.get(way.lies_in, 0.0) + way.length_m
+    return found
+
+
 def _pair(plant: Plant, shortest: Route, first: Route, second: Route) -> Pair:
     ways: list[Pathway] = [plant.pathways[name] for name in first.pathways]
     same = [way for way in ways if way.name in second.pathways]
     others = [plant.pathways[name] for name in second.pathways]
-    trenches = {w.lies_in: w.length_m for w in ways if w.lies_in and w not in same}
-    alike = {
-        o.lies_in: min(o.length_m, trenches[o.lies_in])
-        for o in others
-        if o.lies_in in trenches and o not in same
-    }
+    one, two = (_in_trenches([way for way in some if way not in same]) for some in (ways, others))
+    alike = {name: min(length, two[name]) for name, length in one.items() if name in two}
     ends = {first.places[0], first.places[-1]}
     places = [p for p in first.places if p in second.places and p not in ends]
     only_one = first.pathways == second.pathways

@@ -3,15 +3,21 @@
 from collections import defaultdict
 from dataclasses import dataclass
 
+from passerelle.core.plan.backbone import OtherWay, Pathway
+
 from .model import LinkUse, Plant
 
 PLACE, PATHWAY, TRENCH, CABLE, DEVICE = "place", "pathway", "trench", "cable", "device"
+SUPPLY = "supply"
 Element = tuple[str, str]
 """Sort and name of something that can fail. A trench is what pathways with one `lies_in` share."""
 
 
 def elements(plant: Plant, link: LinkUse) -> dict[Element, None]:
-    """Everything that a link runs through, in the order met, its ends last."""
+    """Everything that a link runs through, in the order met, its ends last.
+
+    A place brings what it is part of; a place where the link ends brings the supply that feeds it.
+    """
     found: dict[Element, None] = {}
     for use in link.uses:
         cable = plant.cables.get(use.cable)
@@ -19,17 +25,52 @@ def elements(plant: Plant, link: LinkUse) -> dict[Element, None]:
             continue
         found[CABLE, cable.name] = None
         for place in plant.stops(cable):
-            found[PLACE, place] = None
+            found |= dict.fromkeys((PLACE, name) for name in within(plant, place))
         for pathway, _ in plant.steps(cable):
-            found[PATHWAY, pathway.name] = None
-            if pathway.lies_in:
-                found[TRENCH, pathway.lies_in] = None
+            found |= _of_pathway(pathway)
     for end in link.places:
-        if end is not None:
-            found[PLACE, end] = None
+        for name in within(plant, end):
+            found[PLACE, name] = None
+            known = plant.places.get(name)
+            if known is not None and known.supply is not None:
+                found[SUPPLY, known.supply] = None
     for device in link.devices:
         if device is not None:
             found[DEVICE, device] = None
+    return found
+
+
+def _of_pathway(pathway: Pathway) -> dict[Element, None]:
+    found: dict[Element, None] = {(PATHWAY, pathway.name): None}
+    if pathway.lies_in:
+        found[TRENCH, pathway.lies_in] = None
+    return found
+
+
+def within(plant: Plant, place: str | None) -> tuple[str, ...]:
+    """A place and all that it is part of: rack, room, building."""
+    found: list[str] = []
+    while place is not None and place not in found:
+        found.append(place)
+        known = plant.places.get(place)
+        place = known.inside if known is not None else None
+    return tuple(found)
+
+
+def stated(plant: Plant, way: OtherWay) -> dict[Element, None]:
+    """What a way that is no link of the plan runs through, as the person states it."""
+    found: dict[Element, None] = {}
+    for name in way.links:
+        link = next((one for one in plant.links if one.name == name), None)
+        if link is not None:
+            found |= elements(plant, link)
+    for name in way.pathways:
+        if name in plant.pathways:
+            found |= _of_pathway(plant.pathways[name])
+    for place in way.places:
+        found |= dict.fromkeys((PLACE, name) for name in within(plant, place))
+    for supply in way.supplies:
+        found[SUPPLY, supply] = None
     return found
 
 
@@ -105,28 +146,40 @@ class Shared:
     length_m: float | None = None
 
 
-def shared_fate(plant: Plant, names: tuple[str, ...]) -> tuple[Shared, ...]:
-    """What two or more of these links share, besides the places that they all end at.
+def shared_fate(
+    plant: Plant, names: tuple[str, ...], others: tuple[OtherWay, ...] = ()
+) -> tuple[Shared, ...]:
+    """What two or more of these links share, besides the places that all of those end at.
+
+    others : ways of the group that are no links, with what they are stated to run through.
 
     Where two links share a cable, its pathways and places go without saying and are left out; so
     are the pathways of a shared trench, and the two ends of a shared pathway.
     """
     links = [link for link in plant.links if link.name in names]
-    ends = {place for link in links for place in link.places if place is not None}
-    users: dict[Element, list[LinkUse]] = defaultdict(list)
+    ends: dict[str, set[str]] = defaultdict(set)
+    users: dict[Element, list[str]] = defaultdict(list)
     for link in links:
+        ends[link.name].update(name for end in link.places for name in within(plant, end))
         for element in elements(plant, link):
-            users[element].append(link)
+            users[element].append(link.name)
+    for way in others:
+        ends[way.name].update(name for end in way.ends for name in within(plant, end))
+        for element in stated(plant, way):
+            users[element].append(way.name)
+    by_name = {link.name: link for link in links}
     found: list[Shared] = []
     told: dict[Element, set[str]] = defaultdict(set)
-    order = (CABLE, TRENCH, PATHWAY, PLACE, DEVICE)
+    order = (CABLE, TRENCH, PATHWAY, PLACE, DEVICE, SUPPLY)
     for element in sorted(users, key=lambda e: order.index(e[0])):
         sort, name = element
-        sharing = tuple(dict.fromkeys(link.name for link in users[element]))
-        if len(sharing) < 2 or (sort == PLACE and name in ends):
+        sharing = tuple(dict.fromkeys(users[element]))
+        by_nature = sort == PLACE and all(name in ends[one] for one in sharing)
+        if len(sharing) < 2 or by_nature:
             continue
         if not set(sharing) <= told[element]:
-            found.append(Shared(sort, name, sharing, _length(plant, element)))
+            of = [by_name[one] for one in sharing if one in by_name]
+            found.append(Shared(sort, name, sharing, _length(plant, element, of)))
         for implied in _implied(plant, element):
             told[implied].update(sharing)
     return tuple(found)
@@ -151,10 +204,22 @@ def _implied(plant: Plant, element: Element) -> list[Element]:
     return [one for one in found if one != element]
 
 
-def _length(plant: Plant, element: Element) -> float | None:
+def _length(plant: Plant, element: Element, links: list[LinkUse]) -> float | None:
+    """Metres that two of the links lie in it: in a trench of all pathways one after the other."""
     sort, name = element
     if sort == PATHWAY:
         return plant.pathways[name].length_m
-    if sort == TRENCH:
-        return max(p.length_m for p in plant.pathways.values() if p.lies_in == name)
-    return None
+    if sort != TRENCH:
+        return None
+    laid = sorted(
+        (
+            sum(
+                way.length_m
+                for way in plant.pathways.values()
+                if way.lies_in == name and (PATHWAY, way.name) in elements(plant, link)
+            )
+            for link in links
+        ),
+        reverse=True,
+    )
+    return laid[1] if len(laid) > 1 else None

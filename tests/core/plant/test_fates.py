@@ -1,7 +1,9 @@
 """What a cut takes down, what redundant links share, and what each layout risks."""
 
+from dataclasses import replace
+
 from passerelle.core.judge.backbone import check_plant
-from passerelle.core.plan.backbone import Group
+from passerelle.core.plan.backbone import Group, OtherWay, Place
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.fates import outage, shared_fate, single_points
 from passerelle.core.plant.topology import compare
@@ -82,3 +84,70 @@ def test_home_runs_against_a_shared_cable_by_hand():
     assert round(home.dig.mean, 3) == 1.667
     assert (shared.cables, shared.cable_m, shared.strand_m) == (1, 72, 200)
     assert (shared.one_cable.worst, round(shared.one_cable.mean, 3)) == (3, 1.667)
+
+
+def shared_of(ways, cables, links, others=(), **places):
+    site = plant(ways, cables, links)
+    site.places.update({name: replace(site.places[name], **told) for name, told in places.items()})
+    for told in places.values():
+        if "inside" in told:
+            site.places.setdefault(told["inside"], Place(told["inside"]))
+    return [(s.sort, s.name, s.length_m) for s in shared_fate(site, ("x", "y"), others)]
+
+
+APART = ((way("p", "A", "B"), way("q", "A", "C")),
+         (cable("P", "A", "B", "p"), cable("Q", "A", "C", "q")))  # fmt: skip
+
+
+def test_a_place_where_one_ends_and_the_other_passes_is_shared():
+    """x ends at B; y passes B on its way to D."""
+    ways = (way("p", "A", "B"), way("q", "C", "B"), way("r", "B", "D"))
+    cables = (cable("P", "A", "B", "p"), cable("Q", "C", "D", "q", "r"))
+    links = (use("1", "x", ("A", "B"), ("P", (1, 2))), use("2", "y", ("C", "D"), ("Q", (1, 2))))
+    assert shared_of(ways, cables, links) == [("place", "B", None)]
+    both = (links[0], use("2", "y", ("C", "B"), ("Q", (1, 2))))
+    direct = (ways[0], ways[1])
+    assert shared_of(direct, (cables[0], cable("Q", "C", "B", "q")), both) == []
+
+
+def test_a_place_inside_another_falls_with_it():
+    """y passes a rack of the building that x passes; ends within one building are by nature."""
+    ways = (way("p1", "A", "R1"), way("p2", "R1", "B"), way("q1", "C", "R2"), way("q2", "R2", "D"))
+    cables = (cable("P", "A", "B", "p1", "p2"), cable("Q", "C", "D", "q1", "q2"))
+    links = (use("1", "x", ("A", "B"), ("P", (1, 2))), use("2", "y", ("C", "D"), ("Q", (1, 2))))
+    racks = {"R1": {"inside": "Hall"}, "R2": {"inside": "Hall"}}
+    assert shared_of(ways, cables, links, **racks) == [("place", "Hall", None)]
+    assert shared_of(ways, cables, links) == []
+    ends = {"B": {"inside": "Hall"}, "D": {"inside": "Hall"}}
+    assert shared_of(ways, cables, links, **ends) == []
+    site = plant(ways, cables, links)
+    site.places.update({n: replace(site.places[n], **told) for n, told in racks.items()})
+    assert names(outage(site, ("place", "Hall"))) == {"x", "y"}
+
+
+def test_a_supply_that_feeds_both_ends_fails_both():
+    links = (use("1", "x", ("A", "B"), ("P", (1, 2))), use("2", "y", ("A", "C"), ("Q", (1, 2))))
+    fed = {"B": {"supply": "rotary"}, "C": {"supply": "rotary"}}
+    assert shared_of(*APART, links, **fed) == [("supply", "rotary", None)]
+    assert shared_of(*APART, links, B={"supply": "rotary"}, C={"supply": "battery"}) == []
+
+
+def test_a_way_that_is_no_link_shares_what_is_stated():
+    links = (use("1", "x", ("A", "B"), ("P", (1, 2))),)
+    radio = OtherWay("hop", "radio hop", ends=("A", "B"), places=("A", "B", "mast"))
+    site_of = shared_of(APART[0], APART[1], links, (radio,))
+    assert site_of == []
+    pair = OtherWay("pair", "copper run", ends=("A", "B"), pathways=("p",))
+    assert shared_of(APART[0], APART[1], links, (pair,)) == [("pathway", "p", 100.0)]
+    chain = OtherWay("round", "chain", ends=("A", "B"), links=("z",))
+    more = (*links, use("3", "z", ("A", "B"), ("P", (3, 4))))
+    assert shared_of(APART[0], APART[1], more, (chain,)) == [("cable", "P", None)]
+
+
+def test_metres_in_a_trench_are_all_its_pieces_that_both_lie_in():
+    """x lies in 40 and 30 m of it, y in 50 m: 50 m are shared."""
+    ways = (way("p1", "A", "M", 40, lies_in="t"), way("p2", "M", "B", 30, lies_in="t"),
+            way("q", "A", "B", 50, lies_in="t"))  # fmt: skip
+    cables = (cable("P", "A", "B", "p1", "p2"), cable("Q", "A", "B", "q"))
+    links = (use("1", "x", ("A", "B"), ("P", (1, 2))), use("2", "y", ("A", "B"), ("Q", (1, 2))))
+    assert shared_of(ways, cables, links) == [("trench", "t", 50)]

@@ -2618,13 +2618,18 @@ export interface components {
         };
         /**
          * Group
-         * @description Links that stand in for each other: one of them is enough.
+         * @description Links that stand in for each other, and ways that are no links: one of them is enough.
          */
         Group: {
             /** Name */
             name: string;
             /** Links */
             links: string[];
+            /**
+             * Others
+             * @default []
+             */
+            others: components["schemas"]["OtherWay"][];
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -3504,6 +3509,51 @@ export interface components {
             } | null;
         };
         /**
+         * OtherWay
+         * @description What stands in for a link and is none: what it shares is what the person states.
+         *
+         *     links : of a chain through another room, the links that it is made of. ends : its two places.
+         *     places, pathways, supplies : what else it runs through or stands on.
+         */
+        OtherWay: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "chain" | "copper run" | "radio hop" | "service";
+            /**
+             * Ends
+             * @default []
+             */
+            ends: string[];
+            /**
+             * Links
+             * @default []
+             */
+            links: string[];
+            /**
+             * Places
+             * @default []
+             */
+            places: string[];
+            /**
+             * Pathways
+             * @default []
+             */
+            pathways: string[];
+            /**
+             * Supplies
+             * @default []
+             */
+            supplies: string[];
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
          * OutageView
          * @description What the failure of one thing takes down.
          */
@@ -3861,6 +3911,17 @@ export interface components {
             shared_m: number;
             /** Detour M */
             detour_m: number;
+            /**
+             * Proved
+             * @default true
+             */
+            proved: boolean;
+            /**
+             * Least M
+             * @description no two routes share less
+             * @default 0
+             */
+            least_m: number;
         };
         /**
          * PartCost
@@ -3998,6 +4059,7 @@ export interface components {
          *
          *     x_m, y_m : east and north [m]; or in degrees, all places of a plan in the same way.
          *     space : plenum, riser or general, where it is indoors. inside : the place that it is part of.
+         *     supply : name of the power supply that feeds it, which other places may stand on too.
          */
         Place: {
             /** Name */
@@ -4016,6 +4078,8 @@ export interface components {
             power?: ("mains" | "none" | "composite" | "over a pair") | null;
             /** Inside */
             inside?: string | null;
+            /** Supply */
+            supply?: string | null;
             /** Latitude */
             latitude?: number | null;
             /** Longitude */

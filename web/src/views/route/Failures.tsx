@@ -235,7 +235,7 @@ function Diverse({ plant }: { plant: PlantView }) {
               {!pair.second
                 ? "There is only one way."
                 : shared.length
-                  ? `They still share ${length(pair.shared_m, unit)}: ${shared.join(", ")}.`
+                  ? `They still share ${length(pair.shared_m, unit)}: ${shared.join(", ")}. ${pair.proved ? "No two routes share less." : `Not proved: some may share less, but none less than ${length(pair.least_m, unit)}.`}`
                   : `They share nothing. The second is ${length(pair.detour_m, unit)} longer.`}
             </Text>
           )}
