@@ -33,6 +33,7 @@ class GroupFate(BaseModel):
 
     name: str
     links: list[str]
+    others: list[str] = Field(description="ways that are no links, with their kind")
     missing: list[str]
     unrouted: list[str] = Field(description="links whose route is not recorded")
     shared: list[SharedView]

@@ -80,13 +80,14 @@ def failures(ctx: Ctx, plan_id: Number) -> fates.FailuresView:
         fates.GroupFate(
             name=group.name,
             links=list(group.links),
+            others=[f"{way.name} ({way.kind})" for way in group.others],
             missing=[name for name in group.links if name not in known],
             unrouted=[
                 link.name for link in plant.links if link.name in group.links and not link.uses
             ],
             shared=[
                 fates.SharedView(sort=s.sort, name=s.name, links=list(s.links), length_m=s.length_m)
-                for s in shared_fate(plant, group.links)
+                for s in shared_fate(plant, group.links, group.others)
             ],
         )
         for group in plant.groups.values()

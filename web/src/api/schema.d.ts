@@ -2646,6 +2646,11 @@ export interface components {
             name: string;
             /** Links */
             links: string[];
+            /**
+             * Others
+             * @description ways that are no links, with their kind
+             */
+            others: string[];
             /** Missing */
             missing: string[];
             /**

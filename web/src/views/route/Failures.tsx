@@ -12,6 +12,7 @@ import { length } from "../../parts/figures";
 import { SeverityMark } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { useRemove } from "../../parts/RemoveSheet";
+import { OtherWays } from "./OtherWays";
 
 const SHOWN = 14;
 
@@ -100,6 +101,7 @@ interface GroupsProps {
   groups: {
     name: string;
     links: string[];
+    others: string[];
     missing: string[];
     unrouted: string[];
     shared: { sort: string; name: string; links: string[]; length_m: number | null }[];
@@ -151,7 +153,7 @@ function Groups({ plant, groups }: GroupsProps) {
             </Button>
           </Flex>
           <Text fontSize="14px" color="fg.muted">
-            {group.links.join("  ·  ")}
+            {[...group.links, ...group.others].join("  ·  ")}
           </Text>
           {group.shared.length > 0 && (
             <Text fontWeight="600" color="warn.fg">
@@ -164,6 +166,7 @@ function Groups({ plant, groups }: GroupsProps) {
             </Text>
           )}
           {group.missing.length > 0 && <Text color="stop.fg">No such link any more: {group.missing.join(", ")}</Text>}
+          <OtherWays plant={plant} name={group.name} />
         </Box>
       ))}
       <Flex gap="2" align="end" wrap="wrap" className="no-print">

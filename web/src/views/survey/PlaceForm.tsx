@@ -32,6 +32,7 @@ export function PlaceForm({ place, places, onStore, onRemove }: Props) {
       <ChoiceOf {...field} at="surroundings" label="Surroundings" width="124px" values={["indoor", "unheated", "outdoor", "wet", "salt"]} />
       <ChoiceOf {...field} at="space" label="Flame class of the space" width="150px" values={["plenum", "riser", "general"]} />
       <ChoiceOf {...field} at="power" label="Power at hand" width="124px" values={["mains", "none", "composite", "over a pair"]} />
+      <TextOf {...field} at="supply" label="Fed by supply" width="130px" />
       <TextOf {...field} at="floor" label="Floor" width="84px" />
       <ChoiceOf {...field} at="inside" label="Inside of" width="150px" values={places.filter((n) => n !== place.name)} />
       <TextOf {...field} at="notes" label="Notes" width="320px" />
