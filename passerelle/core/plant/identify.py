@@ -8,6 +8,12 @@ from passerelle.core.tables.site import CANDIDATES, CLUES, Candidate, Clue
 PRINT_CORE, PRINT_GRADE, BODY, SHEATH, SHAPE, ANGLED, USE = (
     "print_core", "print_grade", "body", "sheath", "shape", "angled", "use",
 )  # fmt: skip
+PRINT_BANDWIDTH, PRINT_GLASS = "print_bandwidth", "print_glass"
+UNREADABLE = "nothing readable"
+PRINTS = (PRINT_CORE, PRINT_GRADE, PRINT_BANDWIDTH, PRINT_GLASS)
+COLOURS = (BODY, SHEATH)
+NO_COLOUR_CODE = ("outdoor", "tactical or armoured")
+"""Sheaths that are black, green or of any colour whatever the glass: never judged by it."""
 FOR, AGAINST, SAYS_NOTHING = "for", "against", "says nothing"
 WEIGHTS = {"certain": 100, "likely": 10, "hint": 3, "none": 0}
 """How much a clue decides: the print beats every colour."""
@@ -34,8 +40,10 @@ class Judged:
 class Identified:
     """The candidates that are left, best first; those ruled out; clues that contradict each other.
 
-    certainty : print, where the print decides; guess, where only colours and shapes do; none.
-    next_clue : the one to look for next; None where nothing more would tell.
+    certainty : print, where the print names the grade; colour, where a colour is all that speaks
+    for it; guess, where other clues do; none.
+    next_clue : the one to look for next; None where only a measurement tells more.
+    next_why : what the next look is for; there always is one.
     """
 
     candidates: tuple[Judged, ...]
@@ -57,6 +65,15 @@ _SEEN = {
 def _verdict(key: str, value: str, candidate: Candidate) -> tuple[str, str]:
     """What a clue says of a candidate."""
     grade = candidate.grade
+    if key == PRINT_BANDWIDTH:
+        if candidate.bandwidth is None:
+            return AGAINST, f"the print says {value} MHz·km; {grade} has another bandwidth"
+        same = candidate.bandwidth == value
+        told = f"the print says {value} MHz·km"
+        return (FOR, told) if same else (AGAINST, f"{told}; {grade} is {candidate.bandwidth}")
+    if key == PRINT_GLASS:
+        single = candidate.core.startswith("9/")
+        return (FOR if single else AGAINST), f"the print says {value}, which is single mode"
     if key == PRINT_CORE:
         same = value == candidate.core
         return (
@@ -89,6 +106,8 @@ def _verdict(key: str, value: str, candidate: Candidate) -> tuple[str, str]:
 def _judge(clues: dict[str, str], candidate: Candidate) -> Judged:
     reasons, against, score = [], [], 0
     for key, value in clues.items():
+        if key == SHEATH and clues.get(USE) in NO_COLOUR_CODE:
+            continue
         verdict, why = _verdict(key, value, candidate)
         weight = WEIGHTS[_BY_KEY[key].strength]
         if verdict == FOR:
@@ -102,8 +121,7 @@ def _judge(clues: dict[str, str], candidate: Candidate) -> Judged:
 
 def _certainly_out(clues: dict[str, str], candidate: Candidate) -> bool:
     return any(
-        key in clues and _verdict(key, clues[key], candidate)[0] == AGAINST
-        for key in (PRINT_CORE, PRINT_GRADE)
+        key in clues and _verdict(key, clues[key], candidate)[0] == AGAINST for key in PRINTS
     )
 
 
@@ -115,20 +133,35 @@ def identify(clues: dict[str, str]) -> Identified:
         if value not in _BY_KEY[key].values:
             listed = ", ".join(_BY_KEY[key].values)
             raise ClueError(f"{key}: {value[:40]!r} is not one of {listed}")
-    judged = sorted((_judge(clues, c) for c in CANDIDATES), key=lambda j: -j.score)
-    kept = [j for j in judged if not _certainly_out(clues, j.candidate)]
-    contradictions = _contradictions(clues, judged, kept)
+    seen = {key: value for key, value in clues.items() if value != UNREADABLE}
+    judged = sorted((_judge(seen, c) for c in CANDIDATES), key=lambda j: -j.score)
+    kept = [j for j in judged if not _certainly_out(seen, j.candidate)]
+    contradictions = _contradictions(seen, judged, kept)
     if not kept:
-        kept = judged if not clues else []
-    if any(not j.against for j in kept) and PRINT_GRADE not in clues:
+        kept = judged if not seen else []
+    if any(not j.against for j in kept) and PRINT_GRADE not in seen:
         kept = [j for j in kept if not j.against]
-    elif clues and kept and PRINT_GRADE not in clues:
+    elif seen and kept and PRINT_GRADE not in seen:
         kept = [j for j in kept if j.score == kept[0].score]
     out = tuple(j for j in judged if j not in kept)
-    printed = PRINT_GRADE in clues or (PRINT_CORE in clues and len(kept) == 1)
-    certainty = "none" if not clues or not kept else "print" if printed else "guess"
+    certainty = _certainty(seen, kept)
     clue, why = _next(clues, [j.candidate for j in kept])
+    if seen.get(USE) in NO_COLOUR_CODE and SHEATH in seen:
+        said = f"Of {seen[USE]} sheaths the colour says nothing of the glass: it was left out."
+        contradictions = (*contradictions, said)
     return Identified(tuple(kept), out, contradictions, certainty, clue, why)
+
+
+def _certainty(clues: dict[str, str], kept: list[Judged]) -> str:
+    if not kept or not any(judged.reasons for judged in kept):
+        return "none"
+    if PRINT_GRADE in clues or (PRINT_BANDWIDTH in clues and len(kept) == 1):
+        return "print"
+    spoke = [
+        key for key, value in clues.items()
+        if any(_verdict(key, value, one.candidate)[0] == FOR for one in kept)
+    ]  # fmt: skip
+    return "colour" if spoke and all(key in COLOURS for key in spoke) else "guess"
 
 
 def _contradictions(
@@ -149,17 +182,30 @@ def _contradictions(
     return tuple(dict.fromkeys(said))
 
 
+MEASURE = "Measure length and loss: what it carries shows better than what it is called."
+
+
+def _alone(clues: dict[str, str], only: Candidate) -> tuple[Clue | None, str]:
+    """One grade left: its print proves it, and where that was read, a measurement."""
+    if PRINT_GRADE not in clues:
+        return _BY_KEY[PRINT_GRADE], f"Only the print proves that it is {only.grade}."
+    return None, MEASURE
+
+
 def _next(clues: dict[str, str], left: list[Candidate]) -> tuple[Clue | None, str | None]:
     """The clue not yet looked at that would split the candidates best, stronger ones first."""
-    if len(left) <= 1 and left:
-        return None, None
+    if len(left) == 1:
+        return _alone(clues, left[0])
     best: tuple[float, Clue] | None = None
     for clue in CLUES:
         if clue.key in clues or not WEIGHTS[clue.strength]:
             continue
         groups: dict[tuple[str, ...], int] = {}
         for candidate in left:
-            fits = tuple(v for v in clue.values if _verdict(clue.key, v, candidate)[0] == FOR)
+            fits = tuple(
+                v for v in clue.values
+                if v != UNREADABLE and _verdict(clue.key, v, candidate)[0] == FOR
+            )  # fmt: skip
             groups[fits] = groups.get(fits, 0) + 1
         if len(groups) < 2:
             continue
@@ -168,6 +214,6 @@ def _next(clues: dict[str, str], left: list[Candidate]) -> tuple[Clue | None, st
         if best is None or worth > best[0]:
             best = (worth, clue)
     if best is None:
-        return None, None
+        return None, MEASURE
     names = ", ".join(dict.fromkeys(c.grade for c in left))
     return best[1], f"It would tell {names} apart."

@@ -127,6 +127,7 @@ class Candidate:
     shape: tuple[str, ...]
     means: str
     source: str
+    bandwidth: str | None = None
 
 
 _raceways, _power, _clues = (read_file(f) for f in ("raceways.toml", "power.toml", "clues.toml"))

@@ -4,6 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { type DemoName, importPlan, keys, newPlan, openDemo, usePlans } from "../api/plan";
+import { IdentifyPanel } from "../views/survey/IdentifySheet";
 import { useNotice } from "./notice";
 
 const DEMOS: { name: DemoName; title: string; text: string }[] = [
@@ -17,6 +18,7 @@ export function Start() {
   const cache = useQueryClient();
   const { say, refuse } = useNotice();
   const [name, setName] = useState("");
+  const [asking, setAsking] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const goTo = (made: Promise<{ id: number }>, told: string) =>
     made
@@ -112,6 +114,9 @@ export function Start() {
               if (chosen) void goTo(chosen.text().then(importPlan), `Imported ${chosen.name} as a new plan.`);
             }}
           />
+          <Button mt="3" w="100%" size="lg" variant="outline" colorPalette="accent" onClick={() => setAsking(true)}>
+            What is this cable?
+          </Button>
           {DEMOS.map((demo) => (
             <Box key={demo.name} mt="5">
               <Button size="lg" variant="outline" colorPalette="accent" w="100%" onClick={() => void goTo(openDemo(demo.name), "Opened as a plan of its own.")}>
@@ -124,6 +129,7 @@ export function Start() {
           ))}
         </Box>
       </Flex>
+      {asking && <IdentifyPanel onClose={() => setAsking(false)} />}
       <Text mt="10" fontSize="14px" color="fg.muted">
         Everything stays on this machine. Local codes and licensed practice go before anything shown here.
       </Text>

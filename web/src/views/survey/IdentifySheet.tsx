@@ -1,30 +1,39 @@
 /** Narrow down what an unknown cable is: clues in any order, and the one to look for next. */
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { useChangePlant, useIdentified, usePlantReference, type CableDoc, type CableView } from "../../api/plant";
+import { useChangePlant, useIdentified, usePlantReference, type PlantView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { Choice, options } from "../../parts/Field";
+import { useSettings } from "../../app/settings";
+import { Choice, options, TextField } from "../../parts/Field";
+import { typed, typedLength } from "../../parts/figures";
 import { Sheet } from "../../parts/Sheet";
-
-interface Props {
-  cables: CableView[];
-  onClose: () => void;
-}
 
 const CERTAINTY: Record<string, string> = {
   print: "The print decides.",
-  guess: "A guess: colours and shapes only hint.",
-  none: "Nothing seen yet.",
+  colour: "A guess from colour: only the print proves it.",
+  guess: "A guess: what was seen hints, and does not prove.",
+  none: "Nothing seen yet that tells.",
 };
 
-export function IdentifySheet({ cables, onClose }: Props) {
-  const { plan } = useOpenPlan();
+/** Inside a plan: what was found is noted of a cable, or becomes one. */
+export function IdentifySheet({ plant, onClose }: { plant: PlantView; onClose: () => void }) {
+  return (
+    <IdentifyPanel onClose={onClose}>
+      {(grade, certainty, strands) => <Note grade={grade} printed={certainty === "print"} strands={strands} plant={plant} />}
+    </IdentifyPanel>
+  );
+}
+
+interface PanelProps {
+  onClose: () => void;
+  children?: (grade: string, certainty: string, strands: string | undefined) => React.ReactNode;
+}
+
+/** The clues and what they say; it needs no plan. */
+export function IdentifyPanel({ onClose, children }: PanelProps) {
   const reference = usePlantReference().data;
-  const change = useChangePlant(plan.id);
-  const { say, refuse } = useNotice();
   const [clues, setClues] = useState<Partial<Record<string, string>>>({});
-  const [into, setInto] = useState("");
   const found = useIdentified(clues as Record<string, string>).data;
   const give = (key: string, value: string) =>
     setClues((old) => {
@@ -32,15 +41,6 @@ export function IdentifySheet({ cables, onClose }: Props) {
       return old[key] === value ? others : { ...others, [key]: value };
     });
   const only = found?.candidates[0];
-  const chosen = cables.find((c) => c.doc.name === into);
-  const write = (cable: CableDoc) => {
-    if (!only) return;
-    const doc = { ...cable, fiber: only.grade, fiber_from: found.certainty === "print" ? "print" : "guess" };
-    change
-      .mutateAsync({ what: `Identify ${cable.name} as ${only.grade}`, changes: [{ kind: "cable", id: cable.id ?? null, doc }] })
-      .then(() => say(`${cable.name} is noted as ${only.grade}${found.certainty === "print" ? "" : ", a guess"}. Undo with u.`))
-      .catch(refuse);
-  };
   return (
     <Sheet title="What is this cable?" open onClose={onClose} size="xl">
       <Flex gap="5" align="start" wrap={{ base: "wrap", md: "nowrap" }}>
@@ -87,9 +87,10 @@ export function IdentifySheet({ cables, onClose }: Props) {
               {said}
             </Text>
           ))}
-          {found?.next_ask && Object.keys(clues).length > 0 && (
+          {found?.next_why && Object.keys(clues).length > 0 && (
             <Text mt="1">
-              <b>Look next at: {found.next_ask.toLowerCase()}.</b> {found.next_why}
+              {found.next_ask && <b>Look next at: {found.next_ask.charAt(0).toLowerCase() + found.next_ask.slice(1)}. </b>}
+              {found.next_why}
             </Text>
           )}
           {Object.keys(clues).length > 0 &&
@@ -112,23 +113,96 @@ export function IdentifySheet({ cables, onClose }: Props) {
                 </Text>
               </Box>
             ))}
-          {only && Object.keys(clues).length > 0 && (
-            <Flex mt="3" gap="2" align="end">
-              <Choice
-                label="Write into the survey, for cable"
-                width="200px"
-                value={into}
-                options={[{ value: "", label: "choose" }, ...options(cables.map((c) => c.doc.name))]}
-                onChange={setInto}
-              />
-              <Button size="xs" h="30px" colorPalette="accent" aria-disabled={!chosen} onClick={() => chosen && write(chosen.doc)}>
-                Note as {only.grade}
-                {found.certainty === "print" ? "" : " (guess)"}
-              </Button>
-            </Flex>
-          )}
+          {only && Object.keys(clues).length > 0 && children?.(only.grade, found.certainty, clues.strands)}
         </Box>
       </Flex>
     </Sheet>
+  );
+}
+
+interface NoteProps {
+  grade: string;
+  printed: boolean;
+  strands: string | undefined;
+  plant: PlantView;
+}
+
+/** Writes a grade into the survey: of a cable that is there, or of a new one with what was measured. */
+function Note({ grade, printed, strands, plant }: NoteProps) {
+  const { plan } = useOpenPlan();
+  const { unit } = useSettings();
+  const change = useChangePlant(plan.id);
+  const { say, refuse } = useNotice();
+  const [into, setInto] = useState("");
+  const [texts, setTexts] = useState({ name: "", a: "", b: "", glass: "", loss: "", nm: "" });
+  const chosen = plant.cables.find((c) => c.doc.name === into)?.doc;
+  const places = plant.places.map((p) => p.name);
+  const set = (key: keyof typeof texts) => (text: string) => {
+    setTexts({ ...texts, [key]: text });
+    return Promise.resolve();
+  };
+  const noted = `${grade}${printed ? "" : ", a guess"}`;
+  const send = (what: string, id: string | null, doc: object, told: string) =>
+    void change.mutateAsync({ what, changes: [{ kind: "cable", id, doc }] }).then(() => say(`${told} Undo with u.`), refuse);
+  const known = { fiber: grade, fiber_from: printed ? "print" : "guess" };
+  const make = () => {
+    const loss = typed(texts.loss);
+    const measured = loss === null ? {} : { loss_db: loss, loss_nm: typed(texts.nm), measured: `measured ${new Date().toISOString().slice(0, 10)}` };
+    const doc = {
+      name: texts.name.trim(),
+      a: texts.a,
+      b: texts.b,
+      strands: /^\d+$/.test(strands ?? "") ? Number(strands) : 2,
+      existing: true,
+      glass_m: typedLength(texts.glass, unit),
+      ...known,
+      ...measured,
+    };
+    send(`Add ${doc.name} as ${grade}`, null, doc, `${doc.name} is in the survey as ${noted}.`);
+  };
+  return (
+    <Box mt="3" borderTopWidth="1px" pt="2">
+      <Flex gap="2" align="end" wrap="wrap">
+        <Choice
+          label="Write into the survey, for cable"
+          width="200px"
+          value={into}
+          options={[{ value: "", label: "choose" }, ...options(plant.cables.map((c) => c.doc.name))]}
+          onChange={setInto}
+        />
+        <Button
+          size="xs"
+          h="30px"
+          colorPalette="accent"
+          aria-disabled={!chosen}
+          onClick={() =>
+            chosen && send(`Identify ${chosen.name} as ${grade}`, chosen.id ?? null, { ...chosen, ...known }, `${chosen.name} is noted as ${noted}.`)
+          }
+        >
+          Note as {grade}
+          {printed ? "" : " (guess)"}
+        </Button>
+      </Flex>
+      <Text fontSize="13px" fontWeight="600" mt="3">
+        Or make a cable of this
+      </Text>
+      <Flex gap="2" align="end" wrap="wrap">
+        <TextField label="Name" width="110px" value={texts.name} onCommit={set("name")} />
+        <Choice label="From" width="150px" value={texts.a} options={[{ value: "", label: "choose" }, ...options(places)]} onChange={set("a")} />
+        <Choice label="To" width="150px" value={texts.b} options={[{ value: "", label: "choose" }, ...options(places)]} onChange={set("b")} />
+        <TextField label="Measured length" width="110px" mono suffix={unit} value={texts.glass} onCommit={set("glass")} />
+        <TextField label="Measured loss" width="96px" mono suffix="dB" value={texts.loss} onCommit={set("loss")} />
+        <TextField label="at" width="84px" mono suffix="nm" value={texts.nm} onCommit={set("nm")} />
+        <Button
+          size="xs"
+          h="30px"
+          colorPalette="accent"
+          aria-disabled={!texts.name || !texts.a || !texts.b}
+          onClick={() => texts.name && texts.a && texts.b && make()}
+        >
+          Make the cable
+        </Button>
+      </Flex>
+    </Box>
   );
 }

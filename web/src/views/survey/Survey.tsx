@@ -206,7 +206,7 @@ function Surveyed({ plant }: { plant: PlantView }) {
           }}
         />
       )}
-      {opened === "identify" && <IdentifySheet cables={plant.cables} onClose={() => setOpened(null)} />}
+      {opened === "identify" && <IdentifySheet plant={plant} onClose={() => setOpened(null)} />}
       {opened === "import" && <ImportSheet onClose={() => setOpened(null)} />}
     </Flex>
   );
