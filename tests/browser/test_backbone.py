@@ -20,7 +20,10 @@ def commit(page: Page, label: str, text: str) -> None:
 
 def test_survey_then_cable_then_strands_then_link(page: Page):
     page.goto("/plans/1/survey")
-    expect(answer(page)).to_have_text("3 devices without enough power")
+    expect(answer(page)).to_have_text(
+        "4 devices without enough power, 1 copper run too long, "
+        "3 pathways fuller than practice has it, 1 power question open"
+    )
     page.get_by_role("button", name="Add a place").click()
     page.get_by_label("Name of the place").fill("Ice House")
     page.get_by_role("button", name="Store").click()
@@ -109,8 +112,11 @@ def test_an_unknown_cable_is_narrowed_down_and_noted(page: Page):
         "button", name="orange"
     ).click()
     expect(told).to_contain_text("OM1 or OM2")
-    expect(told).to_contain_text("Look next at: core and cladding in the print")
+    expect(told).to_contain_text("A guess from colour")
+    expect(told).to_contain_text("Look next at: bandwidth in the print")
     sheet.get_by_role("button", name="50/125", exact=True).click()
+    expect(told).to_contain_text("OM2 or 50 µm 400/400")  # the core alone leaves the grade open
+    sheet.get_by_role("button", name="500/500", exact=True).click()
     expect(told).to_contain_text("The print decides.")
     sheet.get_by_label("Write into the survey, for cable").select_option("B-01")
     sheet.get_by_role("button", name="Note as OM2").click()

@@ -1,6 +1,6 @@
 /** The selected part, edited in place: every figure of it, and what can be done around it. */
 import { Button, Flex, Text } from "@chakra-ui/react";
-import type { Edit, JointDoc, PartDoc, SegmentDoc } from "../api/client";
+import type { Edit, PartDoc, SegmentDoc } from "../api/client";
 import { idOf, isSegment } from "../api/client";
 import { useOpenPlan } from "../app/planContext";
 import { useSettings } from "../app/settings";
@@ -10,6 +10,7 @@ import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
 import { lengthField, typed, typedLength } from "./figures";
 import { type Glass, GLASSES, hasCategory } from "./glass";
+import { JointFields } from "./JointFields";
 import { ReadingField } from "./ReadingField";
 import { BoxFields, RecordFields, RECORDED, StrandFields } from "./SegmentMore";
 import { SharedPart } from "./SharedPart";
@@ -287,83 +288,6 @@ function MoreFields({ part, reference, set }: FieldsProps<PartDoc>) {
 }
 
 const wiringWord = (wiring: string) => ({ "A-B": "A-B crossed", "A-A": "A-A straight" })[wiring] ?? wiring;
-
-function JointFields({ part, reference, set }: FieldsProps<JointDoc>) {
-  return (
-    <>
-      <Choice
-        label="Joint"
-        width="150px"
-        value={part.joint}
-        options={[
-          { value: "adapter", label: "mated pair" },
-          { value: "fusion", label: "fusion splice" },
-          { value: "mechanical", label: "mechanical splice" },
-        ]}
-        onChange={(joint) =>
-          set({
-            ...part,
-            joint: joint as JointDoc["joint"],
-            grade: joint === "adapter" ? (part.grade ?? null) : null,
-            keys: joint === "adapter" ? (part.keys ?? null) : null,
-            coupler: joint === "adapter" ? (part.coupler ?? null) : null,
-            crossed: joint === "adapter" ? false : part.crossed,
-          })
-        }
-      />
-      {part.joint === "adapter" && (
-        <>
-          <Choice
-            label="Connector grade"
-            width="120px"
-            value={part.grade ?? "standard"}
-            options={options(reference.grades)}
-            onChange={(grade) => set({ ...part, grade })}
-          />
-          <Choice
-            label="Keys"
-            width="112px"
-            value={part.keys ?? ""}
-            options={[{ value: "", label: "not recorded" }, ...options(["opposed", "aligned"])]}
-            onChange={(keys) => set({ ...part, keys: (keys || null) as NonNullable<JointDoc["keys"]> | null })}
-          />
-          <Choice
-            label="Duplex coupler"
-            width="124px"
-            value={part.coupler ?? ""}
-            options={[
-              { value: "", label: "as usual: straight" },
-              { value: "straight", label: "straight, looked at" },
-              { value: "turned", label: "turned: A meets B" },
-              { value: "unknown", label: "not known" },
-            ]}
-            onChange={(coupler) => set({ ...part, coupler: (coupler || null) as NonNullable<JointDoc["coupler"]> | null })}
-          />
-          <Choice
-            label="Hybrid adapter"
-            width="110px"
-            value={part.hybrid ? "yes" : "no"}
-            options={options(["no", "yes"])}
-            onChange={(hybrid) => set({ ...part, hybrid: hybrid === "yes" })}
-          />
-        </>
-      )}
-      {part.joint !== "adapter" && (
-        <Choice
-          label="Strands"
-          width="124px"
-          value={part.crossed ? "yes" : "no"}
-          options={[
-            { value: "no", label: "by colour" },
-            { value: "yes", label: "changed places" },
-          ]}
-          onChange={(value) => set({ ...part, crossed: value === "yes" })}
-        />
-      )}
-      <TextField label="Label" width="124px" value={part.label ?? ""} onCommit={(text) => set({ ...part, label: emptyToNull(text) })} />
-    </>
-  );
-}
 
 type ActionsProps = Omit<Props, "reference" | "link"> & { more: () => void };
 

@@ -5,7 +5,7 @@ import { useChangePlant } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, rate } from "../../parts/figures";
+import { length, rate, said } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
 
 export function CopperRuns() {
@@ -29,7 +29,7 @@ export function CopperRuns() {
               {run.what}, {rate(run.rate_gbps)}, <Mono>{length(run.length_m, unit)}</Mono> of at most <Mono>{length(run.reach_m, unit)}</Mono>
             </Text>
             <Text color={run.problem ? "stop.fg" : "fg.muted"} fontWeight={run.problem ? 600 : 400}>
-              {run.problem ? `Too long: ${run.problem}` : (run.note ?? "")}
+              {run.problem ? `Too long: ${said(run.problem, unit)}` : (run.note ?? "")}
             </Text>
             <Button ml="auto" size="2xs" h="24px" variant="outline" colorPalette="accent" onClick={() => void remove(run)}>
               Remove

@@ -73,13 +73,15 @@ export function IdentifyPanel({ onClose, children }: PanelProps) {
             Start again
           </Button>
         </Box>
-        <Box flex="1" minW="260px" aria-live="polite" data-identified="">
+        <Box flex="1" minW="260px" order={{ base: -1, md: 0 }} aria-live="polite" data-identified="">
           <Text fontSize="22px" fontWeight="800" lineHeight="1.15">
             {Object.keys(clues).length === 0
               ? "Say what you see"
-              : found?.candidates.length
-                ? found.candidates.map((c) => c.grade).join(" or ")
-                : "Nothing fits"}
+              : found?.certainty === "none" && found.candidates.length
+                ? "Not told apart yet"
+                : found?.candidates.length
+                  ? found.candidates.map((c) => c.grade).join(" or ")
+                  : "Nothing fits"}
           </Text>
           <Text color="fg.muted">{CERTAINTY[found?.certainty ?? "none"]}</Text>
           {found?.contradictions.map((said) => (
@@ -94,6 +96,7 @@ export function IdentifyPanel({ onClose, children }: PanelProps) {
             </Text>
           )}
           {Object.keys(clues).length > 0 &&
+            found?.certainty !== "none" &&
             found?.candidates.map((one) => (
               <Box key={one.grade} mt="2" pl="3" borderLeftWidth="4px" borderColor="border.emphasized">
                 <Text fontWeight="700">{one.grade}</Text>
@@ -113,7 +116,7 @@ export function IdentifyPanel({ onClose, children }: PanelProps) {
                 </Text>
               </Box>
             ))}
-          {only && Object.keys(clues).length > 0 && children?.(only.grade, found.certainty, clues.strands)}
+          {only && found.certainty !== "none" && Object.keys(clues).length > 0 && children?.(only.grade, found.certainty, clues.strands)}
         </Box>
       </Flex>
     </Sheet>

@@ -10,6 +10,7 @@ import { AskSheet } from "../../parts/AskSheet";
 import { useRemove } from "../../parts/RemoveSheet";
 import { Toggle } from "../../parts/Toggle";
 import { AddPathwaySheet } from "./AddPathwaySheet";
+import { answer } from "./answer";
 import { IdentifySheet } from "./IdentifySheet";
 import { ImportSheet } from "./ImportSheet";
 import { Lists } from "./Lists";
@@ -33,17 +34,6 @@ export function Survey() {
     );
   }
   return <Surveyed plant={plant.data} />;
-}
-
-function answer(plant: PlantView): string {
-  if (!plant.places.length) return "Nothing is surveyed yet";
-  const full = plant.findings.filter((f) => f.rule === "route.fill" && f.severity === "stop").length;
-  const power = plant.findings.filter((f) => f.sort === "feed" && f.severity === "stop").length;
-  const said = [
-    full ? `${full} ${full === 1 ? "pathway" : "pathways"} too full` : null,
-    power ? `${power} ${power === 1 ? "device" : "devices"} without enough power` : null,
-  ].filter(Boolean);
-  return said.length ? said.join(", ").replace(/^./, (c) => c.toUpperCase()) : "Everything surveyed fits";
 }
 
 function Surveyed({ plant }: { plant: PlantView }) {
