@@ -51,7 +51,17 @@ export function PossibleMap({ need }: { need: Need | null }) {
   const x = (m: number) => ROOM.left + (Math.log(Math.min(Math.max(m, LEAST), MOST) / LEAST) / Math.log(MOST / LEAST)) * (width - ROOM.left - ROOM.right);
   const band = (r: number) => ROOM.top + rates.indexOf(r) * BAND;
   return (
-    <Box ref={frame} overflowY="auto" flex="1" minH="0" data-possible="" className="print-whole">
+    <Box
+      ref={frame}
+      tabIndex={0}
+      role="region"
+      aria-label="How far each glass carries each speed"
+      overflowY="auto"
+      flex="1"
+      minH="0"
+      data-possible=""
+      className="print-whole"
+    >
       <Text color="fg.muted" fontSize="14px" mb="1">
         How far each glass carries each speed by this plan’s house rules: a proposed path with two mated pairs, judged like any link. Near by, strong modules
         need an attenuator.
