@@ -1,14 +1,18 @@
-"""Numbers as people write them, and quantities in sentences that can be said in other units.
+"""Numbers as people write them, and the words of sentences: quantities, counts, articles, signs.
 
-A length in a sentence stands between two word joiners, which nobody sees: who shows or prints the
-sentence says it in metres or in feet.
+A quantity in a sentence stands between two word joiners, which nobody sees: who shows or prints the
+sentence says it in metres or in feet, millimetres or inches, newtons or pounds of force.
 """
 
 import math
 import re
+from typing import Literal
 
 JOINER = "\u2060"
+MINUS = "\u2212"
 FOOT_M = 0.3048
+Unit = Literal["mm", "N", "N/m", "kg", "kg/km", "°C"]
+"""Units that sentences use besides metres; the screen's other system has a unit for each."""
 _EITHER = re.compile(r"[+-]?\d{1,3}(,\d{3})+")
 
 
@@ -45,6 +49,50 @@ def metres(length_m: float, spec: str | None = None) -> str:
     else:
         figure = f"{length_m:.1f}".removesuffix(".0")
     return f"{JOINER}{figure} m{JOINER}"
+
+
+def quantity(value: float, unit: Unit, spec: str = "g") -> str:
+    """Another quantity for a sentence, between its joiners: it can be said in other units."""
+    return f"{JOINER}{signed(format(value, spec))} {unit}{JOINER}"
+
+
+def signed(figure: str) -> str:
+    """A figure with a minus sign in place of a hyphen."""
+    return figure.replace("-", MINUS)
+
+
+def dbm(level_dbm: float) -> str:
+    """A power level for a sentence, to the hundredth."""
+    return f"{signed(f'{level_dbm:.2f}')} dBm"
+
+
+def counted(count: int, one: str, many: str | None = None) -> str:
+    """So many of a thing: '1 strand', '3 strands', '2 boxes' where the plural is said."""
+    return f"{count} {one if count == 1 else many or f'{one}s'}"
+
+
+def plural(count: int, one: str, many: str | None = None) -> str:
+    """The word alone, as its number wants it."""
+    return counted(count, one, many).split(" ", 1)[1]
+
+
+_SPELLED_WITH_AN = frozenset("AEFHILMNORSX8")
+"""Letters whose name, and the figure whose word, begins with a vowel."""
+_SOUNDED_WITH_A = ("uni", "use", "usu", "one", "eu")
+
+
+def an(words: str) -> str:
+    """Words with the article that their sound asks for: 'an LC plug', 'a UPC plug'."""
+    first = re.split(r"[\s/-]", words, maxsplit=1)[0]
+    if first[:1].isdigit():
+        vowel = first[0] == "8" or first in ("11", "18")
+    elif len(first) > 1 and first.isupper():
+        vowel = first[0] in _SPELLED_WITH_AN
+    else:
+        sounded = first.lower()
+        plain = sounded.startswith(_SOUNDED_WITH_A) and not sounded.startswith("unp")
+        vowel = sounded[:1] in frozenset("aeiou") and not plain
+    return f"{'an' if vowel else 'a'} {words}"
 
 
 def in_metres(said: str) -> str:

@@ -2,7 +2,7 @@
 
 import pytest
 
-from passerelle.core.words import number
+from passerelle.core.words import an, counted, dbm, number, plural, quantity
 
 
 @pytest.mark.parametrize(
@@ -34,3 +34,30 @@ def test_what_has_none_or_two_is_refused(text, said):
     with pytest.raises(ValueError, match=r"number|comma") as refused:
         number(text)
     assert str(refused.value) == said
+
+
+@pytest.mark.parametrize(
+    ("words", "said"),
+    [
+        ("LC plug", "an LC plug"), ("UPC plug", "a UPC plug"), ("SFP+ cage", "an SFP+ cage"),
+        ("QSFP28 cage", "a QSFP28 cage"), ("MPO-12 plug", "an MPO-12 plug"), ("cord", "a cord"),
+        ("inline part", "an inline part"), ("unpinned plug", "an unpinned plug"),
+        ("unit", "a unit"), ("8-strand cable", "an 8-strand cable"), ("adapter", "an adapter"),
+        ("12-strand cable", "a 12-strand cable"), ("11 m run", "an 11 m run"),
+    ],
+)  # fmt: skip
+def test_the_article_is_the_one_that_is_spoken(words, said):
+    assert an(words) == said
+
+
+def test_counts_have_their_number():
+    assert [counted(n, "strand") for n in (0, 1, 2)] == ["0 strands", "1 strand", "2 strands"]
+    assert counted(2, "box", "boxes") == "2 boxes"
+    assert plural(1, "measures", "measure") == "measures"
+
+
+def test_levels_have_a_minus_sign_and_quantities_their_joiners():
+    assert dbm(-11.034) == "−11.03 dBm"
+    assert dbm(0.5) == "0.50 dBm"
+    assert quantity(-5, "°C") == "\u2060−5 °C\u2060"
+    assert quantity(12.34, "mm", ".1f") == "\u206012.3 mm\u2060"

@@ -20,6 +20,7 @@ from .multiplexing import check_multiplexers
 from .pairing import check_pairing
 from .polarity import polarity
 from .ports import check_ports
+from .reflectance import check_reflectance
 from .rules import Verdict
 from .sides import EXACT
 from .together import still_true
@@ -84,6 +85,7 @@ def check_link(link: Link, rules: HouseRules, tables: Tables = STANDARD) -> Link
         + check_glass(sums)
         + check_conditioning(sums)
         + check_mating(sums)
+        + check_reflectance(sums)
         + check_multiplexers(sums)
         + found
         + check_reach(sums)
@@ -110,6 +112,8 @@ def _verdict(sums: Budget, found: list[Finding]) -> Verdict:
     margins = [d.margin_db for d in sums.directions]
     if sums.reach.m is None or any(m is None for m in margins):
         return VERDICT_UNKNOWN
+    if any(m is not None and m < -EXACT for m in margins):
+        return VERDICT_UNKNOWN  # by house rule it waits for a measured loss
     if any(m is not None and m < sums.rules.tight_below_db - EXACT for m in margins):
         return TIGHT
     return WORKS

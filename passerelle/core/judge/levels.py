@@ -3,10 +3,10 @@
 from passerelle.core.light.edits import SetPart, apply_all, low_loss_adapters
 from passerelle.core.light.link import ENGINEERED, Budget, Direction, budget
 from passerelle.core.light.readings import counts_at, is_ceiling, is_reading, unsaid
-from passerelle.core.plan.house_rules import TYPICAL
+from passerelle.core.plan.house_rules import MEASURE_FIRST, TYPICAL
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import HIGH, STANDARD
-from passerelle.core.words import metres
+from passerelle.core.words import counted, dbm, metres, plural
 
 from .findings import NOTE, WARN, Finding, Remedy, finding
 from .overload import check_overload
@@ -74,7 +74,7 @@ def check_loss(budget: Budget) -> list[Finding]:
     if unknown:
         places = tuple(sorted(at for at in unknown if at is not None))
         parts = ", ".join(str(at + 1) for at in places[:6])
-        message = f"No table figure for the loss of part{'s' if len(places) > 1 else ''} {parts}."
+        message = f"No table figure for the loss of {plural(len(places), 'part')} {parts}."
         found.append(finding("loss.unknown", message, at=places))
     decided = [d for d in budget.directions if d.limit is not None and d.margin_db is not None]
     found += _readings(budget, decided) + _not_measured(budget)
@@ -171,19 +171,61 @@ def _loss_finding(
     else:
         message = (
             f"Worst case {loss.worst_case:.2f} dB is over the {limit:.2f} dB allowed, typical "
-            f"{loss.typical:.2f} dB is within."
+            f"{loss.typical:.2f} dB is within.{_acceptance(budget, direction)}"
         )
     edits = low_loss_adapters(budget.link.path, budget.tables)
     if edits and not _cured_by(edits, rule, budget):
         edits = ()
-    count = f"{len(edits)} mated pair{'s' if len(edits) > 1 else ''}"
+    count = counted(len(edits), "mated pair")
+    severity: Severity | None = None
+    if rule == "loss.over-limit" and all(_waits(budget, d) for d in directions):
+        severity = WARN
     return finding(
         rule,
         message,
+        severity=severity,
         at=_largest(direction),
         source=direction.limit.source,
         ends=(direction.sender,) if len(directions) == 1 else (),
         remedy=Remedy(f"Low-loss connectors at {count}", edits, "connectors") if edits else None,
+    )
+
+
+def _unmeasured(budget: Budget, direction: Direction) -> tuple[int, ...]:
+    """Cables whose loss in this direction is the table's and not a reading."""
+    parts = budget.link.path.parts
+    return tuple(
+        term.at
+        for term in direction.terms
+        if term.at is not None
+        and term.kind == "glass"
+        and isinstance(part := parts[term.at], Segment)
+        and part.kind == "cable"
+    )
+
+
+def _acceptance(budget: Budget, direction: Direction) -> str:
+    """What the cable may measure so that the link works after all; nothing where it is measured."""
+    places = _unmeasured(budget, direction)
+    if direction.limit is None or direction.loss.worst_case is None or not places:
+        return ""
+    glass_db = sum(t.worst_case or 0.0 for t in direction.terms if t.at in places)
+    left_db = direction.limit.value_db - (direction.loss.worst_case - glass_db)
+    if left_db <= EXACT:
+        return ""
+    cables = plural(len(places), "cable measures", "cables measure")
+    return (
+        f" It works if the {cables} {left_db:.2f} dB or less at {direction.wavelength_nm:g} nm, "
+        "without the end connections."
+    )
+
+
+def _waits(budget: Budget, direction: Direction) -> bool:
+    """By house rule: within the limit with typical parts, and its cable is still to be measured."""
+    return (
+        budget.rules.over_limit == MEASURE_FIRST
+        and _typical_only(direction)
+        and bool(_unmeasured(budget, direction))
     )
 
 
@@ -224,7 +266,7 @@ def _too_weak(budget: Budget) -> list[Finding]:
     short, direction, received, floor = max(weak, key=lambda w: w[0])
     ends = tuple(other_side(d.sender) for _, d, _, _ in weak)
     message = (
-        f"{received:.2f} dBm can arrive at {where_said(ends)}; its receiver needs {floor:.2f} dBm: "
+        f"{dbm(received)} can arrive at {where_said(ends)}; its receiver needs {dbm(floor)}: "
         f"{short:.2f} dB short."
     )
     return [finding("light.too-weak", message, ends=ends, source=direction.receiver.source)]

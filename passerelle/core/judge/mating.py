@@ -94,6 +94,8 @@ def _joint(
                 remedy=Remedy(f"Adapter at part {at + 1}: keys opposed", (opposed,), "part"),
             )
         )
+    if polish_hangs(near, far):
+        found.append(_unknown_polish((at,), near, far))
     if near.pins is not None and near.pins == far.pins:
         both = "Both plugs have pins" if near.pins == "pinned" else "Neither plug has pins"
         remedies = _other_pins(path, at, near.pins)
@@ -128,6 +130,21 @@ def _other_pins(path: LightPath, at: int, pins: str) -> list[Remedy]:
         remedy = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
         found.append((not segment.swaps, not by_rule, effort != "cord", index, remedy))
     return [remedy for *_, remedy in sorted(found, key=lambda f: f[:4])]
+
+
+def polish_hangs(near: Connector, far: Connector) -> bool:
+    """One face is angled and the other's is not recorded: whether they fit hangs on it."""
+    return None in (near.polish, far.polish) and bool(near.is_angled or far.is_angled)
+
+
+def _unknown_polish(
+    at: tuple[int, ...], near: Connector, far: Connector, ends: tuple[Side, ...] = ()
+) -> Finding:
+    angled, other = (near, far) if near.is_angled else (far, near)
+    message = f"{angled.name} is angled; the polish of the {other.type} plug is not recorded."
+    if ends:
+        message = f"{message[:-1]} (at end {ends[0]})."
+    return finding("mate.polish-unknown", message, at=at, ends=ends)
 
 
 def _misfit(at: int, message: str) -> Finding:
@@ -218,6 +235,8 @@ def _module(budget: Budget, side: Side, end: End, module: Module, at: int) -> li
     elif plug.pins == "pinned" and socket.pins != "unpinned":
         wrong = "has pins, and so has the module"
     if wrong is None:
+        if not plug.is_bare and polish_hangs(plug, socket):
+            return [_unknown_polish((at,), plug, socket, (side,))]
         return []
     fitting = connector("/".join(x for x in (socket.type, socket.polish) if x))
     if plug.pins is not None and socket.family == plug.family:

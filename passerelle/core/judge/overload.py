@@ -12,9 +12,10 @@ from passerelle.core.light.edits import InsertSegment
 from passerelle.core.light.link import A, B, Budget, Direction, interworks
 from passerelle.core.light.modules import resolve
 from passerelle.core.light.readings import counts_at, is_ceiling
-from passerelle.core.plan.house_rules import TYPICAL
+from passerelle.core.plan.house_rules import STOPS, TYPICAL
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import MULTIMODE, STANDARD, JointLoss
+from passerelle.core.words import dbm
 
 from .findings import WARN, Finding, Remedy, finding
 from .sides import EXACT, other_side, where_said
@@ -52,8 +53,8 @@ def check_overload(budget: Budget) -> list[Finding]:
     worst = max(over, key=lambda one: one.excess_db)
     ends = tuple(other_side(one.direction.sender) for one in over)
     message = (
-        f"Up to {worst.received_dbm:.2f} dBm can arrive at {where_said(ends)}; its receiver bears "
-        f"{worst.ceiling_dbm:.2f} dBm: {worst.excess_db:.2f} dB too much."
+        f"Up to {dbm(worst.received_dbm)} can arrive at {where_said(ends)}; its receiver bears "
+        f"{dbm(worst.ceiling_dbm)}: {worst.excess_db:.2f} dB too much."
     )
     certain = any(_certain(one) for one in over)
     sides = tuple(one.direction for one in over)
@@ -67,10 +68,11 @@ def check_overload(budget: Budget) -> list[Finding]:
     # A pair that is known to work together warns: its levels are those of the longer one.
     curable = value_db is not None or window is not None or _interwork(budget)
     do = _do(remedy, value_db, window)
+    strict = budget.rules.overload == STOPS and not _interwork(budget)
     return [
         finding(
             "light.overload", message, ends=ends, do=do, remedy=remedy,
-            severity=WARN if not certain and curable else None,
+            severity=WARN if not certain and curable and not strict else None,
             source=worst.direction.receiver.source,
         )
     ]  # fmt: skip

@@ -4,9 +4,9 @@ from dataclasses import dataclass, field
 from math import sqrt
 
 from passerelle.core.light.dispersion import spread
-from passerelle.core.plan.house_rules import WORST_CASE
+from passerelle.core.plan.house_rules import STATISTICAL, WORST_CASE
 from passerelle.core.plan.lightpath import Joint, Segment
-from passerelle.core.tables import HIGH, Window
+from passerelle.core.tables import HIGH, JointLoss, Window
 
 from .link import Budget, Direction
 from .loss import Term, statistical
@@ -83,9 +83,14 @@ def _term_how(term: Term, case: str) -> tuple[str, str, bool]:
         return "held by the reading of the cable", term.source, True
     if row is not None:
         each = row.worst_case_db if case == WORST_CASE else row.typical_db
+        if case == STATISTICAL and isinstance(row, JointLoss) and row.mean_db is not None:
+            each = row.mean_db
         return f"{term.quantity:g} × {each:g} dB ({row.name})", row.source, sure
     if term.kind in ("ageing", "safety"):
         return {"ageing": "ageing allowance"}.get(term.kind, "safety margin"), "house rule", True
+    if term.kind == "cords":
+        how = "ordinary plugs in place of the reference-grade ones of the reading"
+        return how, f"house rule; {term.source}", True
     if term.kind == "unknown":
         return "no figure in the tables", "fiber and joint tables", False
     kind = "figure of the inline part" if term.kind == "inline" else "entered in place of the table"
@@ -113,15 +118,14 @@ def _statistical(budget: Budget, direction: Direction) -> Explanation:
     parts, sigmas = budget.link.path.parts, budget.rules.sigmas
     lines = []
     for term in direction.terms:
-        case = "typical" if term.variance else WORST_CASE
+        case = STATISTICAL if term.variance else WORST_CASE
         how, source, sure = _term_how(term, case)
         label = part_name(parts[term.at], term.at) if term.at is not None else "allowance"
-        value = term.typical if term.variance else term.worst_case
-        lines.append(Line(label, value, how, source, sure, term.at))
+        lines.append(Line(label, term.mean, how, source, sure, term.at))
     variance = sum(term.variance for term in direction.terms)
     count = sum(term.quantity for term in direction.terms if term.variance)
     how = f"{sigmas:g} × √({variance:.4f} dB²), from {count:g} joints"
-    source = "house rule: k; σ = (maximum − mean) / 3"
+    source = "house rule: k; σ = (97 % − mean) / 1.88, else (maximum − typical) / 3"
     lines.append(Line("spread of the joints", sigmas * sqrt(variance), how, source))
     title = f"Loss from {direction.sender} at {direction.wavelength_nm:g} nm, statistical"
     formula = "Σ glass and parts, worst case + Σ mean of the joints + k × √Σ σ² of the joints"

@@ -12,8 +12,9 @@ The statistical loss takes chance into account where there is chance, in the joi
     loss = sum(glass, inline parts and allowances, worst case) + sum(mean of each joint)
            + k x sqrt(sum(variance of each joint))
 
-with the typical value as a joint's mean and its maximum taken as that mean plus three standard
-deviations. Glass is no chance: a cable that loses much loses it along its whole length.
+with the mean and the 97th percentile of random mating where the joint's standard states them, else
+the typical value as its mean and its maximum as that mean plus three standard deviations. Glass is
+no chance: a cable that loses much loses it along its whole length.
 """
 
 from collections.abc import Iterable
@@ -21,7 +22,13 @@ from math import sqrt
 from typing import NamedTuple
 
 from passerelle.core.plan.ends import Side
-from passerelle.core.plan.house_rules import STATISTICAL, TIA_568, WORST_CASE, HouseRules
+from passerelle.core.plan.house_rules import (
+    ADD_FOR_ORDINARY,
+    STATISTICAL,
+    TIA_568,
+    WORST_CASE,
+    HouseRules,
+)
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
 from passerelle.core.tables import (
     GLASS_ROWS,
@@ -32,9 +39,10 @@ from passerelle.core.tables import (
     Window,
 )
 
-from .readings import counts_at, held, is_ceiling
+from .readings import counts_at, held, is_ceiling, is_reading
 
 SIGMAS_TO_MAXIMUM = STANDARD.planning["sigmas_to_maximum"]
+SIGMAS_TO_97 = STANDARD.planning["sigmas_to_97_percent"]
 
 
 class Loss(NamedTuple):
@@ -59,7 +67,7 @@ class Term(NamedTuple):
     """What one part, or one allowance of the plan, adds to the loss.
 
     at : index of the part in the path, or None for an allowance.
-    kind : glass, joint, inline, part, included, entered, repair, ageing, safety or unknown.
+    kind : glass, joint, inline, part, included, entered, cords, repair, ageing, safety or unknown.
     quantity : kilometres of glass, or how many pieces.
     row : the table row that the figures come from, where they come from one.
     """
@@ -78,8 +86,20 @@ class Term(NamedTuple):
         """Variance of joints, [dB²]; what is entered or measured is no chance."""
         if self.kind not in ("joint", "repair") or not isinstance(self.row, JointLoss):
             return 0.0
-        sigma_db = (self.row.worst_case_db - self.row.typical_db) / SIGMAS_TO_MAXIMUM
+        row = self.row
+        if row.mean_db is not None and row.p97_db is not None:
+            sigma_db = (row.p97_db - row.mean_db) / SIGMAS_TO_97
+        else:
+            sigma_db = (row.worst_case_db - row.typical_db) / SIGMAS_TO_MAXIMUM
         return self.quantity * sigma_db**2
+
+    @property
+    def mean(self) -> float | None:
+        """What it loses on average, where chance decides; else its worst case. [dB]"""
+        if not self.variance or not isinstance(self.row, JointLoss):
+            return self.worst_case
+        mean_db = self.row.mean_db
+        return self.typical if mean_db is None else self.quantity * mean_db
 
 
 def _segment_term(
@@ -178,6 +198,8 @@ def terms(
             assert isinstance(before, Segment)
             assert isinstance(after, Segment)
             found.append(_joint_term(at, part, before, after, tables))
+    if rules.reading_cords == ADD_FOR_ORDINARY:
+        found += _ordinary_cords(path, wavelength_nm, tables)
     if rules.repair_splices:
         count, row = rules.repair_splices, tables.splices["fusion"]
         worst, typical = count * row.worst_case_db, count * row.typical_db
@@ -185,6 +207,22 @@ def terms(
     for kind, kept_db in (("ageing", rules.ageing_db), ("safety", rules.safety_margin_db)):
         if kept_db:
             found.append(Term(None, kind, 1.0, kept_db, kept_db, 0.0))
+    return found
+
+
+def _ordinary_cords(path: LightPath, wavelength_nm: float, tables: Tables) -> list[Term]:
+    """What ordinary plugs may lose over the reference-grade ones that a reading was made with."""
+    found = []
+    for at, part in enumerate(path.parts):
+        if not isinstance(part, Segment) or not is_reading(part):
+            continue
+        ends = {"both": 2, "a": 1, "b": 1}.get(part.loss_includes or "", 0)
+        fiber = tables.fibers.get(part.fiber or "")
+        if ends and fiber is not None and counts_at(part, wavelength_nm, tables):
+            ordinary = tables.mated_pairs["LC", "standard"].worst_case_db
+            more_db = ends * (ordinary - tables.reference_against[fiber.mode])
+            source = "ISO/IEC 14763-3: reference-grade plugs"
+            found.append(Term(at, "cords", float(ends), more_db, 0.0, 0.0, None, source))
     return found
 
 
@@ -207,7 +245,7 @@ def _sum(figures: Iterable[float | None]) -> float | None:
 def statistical(found: Iterable[Term], sigmas: float) -> float | None:
     """Mean of the joints plus `sigmas` standard deviations, everything else at its worst. [dB]"""
     found = list(found)
-    mean = _sum(t.typical if t.variance else t.worst_case for t in found)
+    mean = _sum(t.mean for t in found)
     return None if mean is None else mean + sigmas * sqrt(sum(t.variance for t in found))
 
 

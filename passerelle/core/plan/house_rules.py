@@ -31,6 +31,9 @@ COPPER_FIRST: Final = "copper-first"
 FIBER_BEYOND_RACK: Final = "fiber-beyond-rack"
 HOME_RUN: Final = "home-run"
 SHARED: Final = "shared"
+STOPS: Final = "stop"
+MEASURE_FIRST: Final = "measure-first"
+ADD_FOR_ORDINARY: Final = "add-for-ordinary"
 TerminationRule = Literal["by-length", "factory", "pigtails", "field"]
 Finish = Literal["factory", "pigtails", "field"]
 PanelPlug = Literal["LC/UPC", "SC/UPC", "LC/APC", "SC/APC"]
@@ -40,7 +43,7 @@ Decibels = Annotated[float, Ge(0), Le(20)]
 LINK_RULES = (
     "loss_basis", "tight_below_db", "repair_splices", "ageing_db", "safety_margin_db",
     "mode_conditioning", "sigmas", "outside_plant", "reach_from", "mode_school",
-    "most_mated_pairs", "growth_gbps",
+    "most_mated_pairs", "growth_gbps", "overload", "over_limit", "reading_cords",
 )  # fmt: skip
 """What the answers about a link by itself depend on; the other rules judge the plan or propose."""
 
@@ -64,6 +67,11 @@ class HouseRules(Described):
     termination : by-length (default), factory, pigtails or field: how new links are terminated.
     panel_plug : connector and polish of new panels; multimode takes the flat face of the same type.
     most_mated_pairs : more mated pairs than this in one path are noted.
+    overload : warn (default: too much light that a fitted attenuator cures) or stop.
+    over_limit : fails (default) or measure-first: a link that only typical parts keep within its
+        limit waits for its measured loss.
+    reading_cords : as-read (default) or add-for-ordinary: readings that hold end connections were
+        made with reference-grade cords, and ordinary ones lose more.
     growth_gbps : the speed that each link should carry later with new modules alone. [Gb/s]
     spares : one-a-type (default: a spare of every module type) or none.
     short_runs : copper-first (default: direct-attach, then fiber, then twisted pair) or
@@ -93,6 +101,9 @@ class HouseRules(Described):
     currency: Annotated[str, Len(1, 12), PRINTABLE] = "units"
     short_runs: Literal["copper-first", "fiber-beyond-rack"] = COPPER_FIRST
     outlying: Literal["home-run", "shared"] = HOME_RUN
+    overload: Literal["warn", "stop"] = "warn"
+    over_limit: Literal["fails", "measure-first"] = "fails"
+    reading_cords: Literal["as-read", "add-for-ordinary"] = "as-read"
 
 
 _LINK_RULES = attrgetter(*LINK_RULES)

@@ -26,6 +26,7 @@ from .fields import (
     Metres,
     Name,
     Names,
+    ReflectanceDb,
     StrandNumber,
     Tagged,
     Text,
@@ -167,6 +168,7 @@ class Joint(Thing):
         so that A meets B of the other plug, or unknown.
     hybrid : the adapter is made for two different connector types.
     crossed : strands 1 and 2 (3 and 4 …) have changed places in this splice.
+    reflectance_db : what it was measured to throw back; None: what its standard lets it. [dB]
     """
 
     __pydantic_config__ = as_document(kind="joint")
@@ -180,6 +182,7 @@ class Joint(Thing):
     hybrid: bool = False
     label: Name | None = None
     crossed: bool = False
+    reflectance_db: ReflectanceDb | None = None
 
 
 Part = Segment | Joint

@@ -61,6 +61,7 @@ class Tables:
     tested_at_nm: dict[str, tuple[float, ...]]
     mated_pairs: dict[tuple[str, str], JointLoss]
     reference_pairs: dict[str, JointLoss]
+    reference_against: dict[str, float]
     splices: dict[str, JointLoss]
     stock_attenuators_db: tuple[float, ...]
     core_mismatches: tuple[CoreMismatch, ...]
@@ -334,6 +335,7 @@ def read_tables() -> Tables:
             r["mode"]: _joint(r, f"reference mated pair, {r['mode']}")
             for r in joints["reference_pair"]
         },
+        reference_against={r["mode"]: r["loss_db"] for r in joints["reference_against"]},
         splices={r["kind"]: _joint(r, f"{r['kind']} splice") for r in joints["splice"]},
         stock_attenuators_db=tuple(sorted(joints["stock_attenuator"][0]["values_db"])),
         core_mismatches=tuple(

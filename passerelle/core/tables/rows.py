@@ -86,7 +86,10 @@ class NoWindow:
 
 @dataclass(frozen=True, slots=True)
 class JointLoss:
-    """Loss of one mated pair or one splice. [dB]"""
+    """Loss of one mated pair or one splice. [dB]
+
+    mean_db, p97_db : of random mating, where a standard states them, with its spread_source.
+    """
 
     name: str
     worst_case_db: float
@@ -94,6 +97,9 @@ class JointLoss:
     source: str
     confidence: str
     typical_confidence: str
+    mean_db: float | None = None
+    p97_db: float | None = None
+    spread_source: str | None = None
 
 
 GRID_HALF_WIDTHS_NM = {"50GHz": 0.05, "100GHz": 0.1, "LAN-WDM": 1.05}

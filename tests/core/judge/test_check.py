@@ -382,5 +382,5 @@ def test_the_statistical_basis_lies_between_typical_and_worst_case():
         judged(link("10GBASE-SR", light), loss_basis=basis).margin_db
         for basis in ("worst-case", "statistical", "typical")
     ]
-    # 2.6 - (0.84 + 1.5), 2.6 - (0.84 + 0.6 + 2 x 0.15 x sqrt 2), 2.6 - (0.644 + 0.6)
-    assert margins == pytest.approx([0.26, 2.6 - 1.44 - 0.3 * 2**0.5, 1.356])
+    # 2.6 - (0.84 + 1.5), 2.6 - (0.84 + 0.5 + 2 x 0.25 / 1.88 x sqrt 2), 2.6 - (0.644 + 0.6)
+    assert margins == pytest.approx([0.26, 2.6 - 1.34 - 0.5 / 1.88 * 2**0.5, 1.356])

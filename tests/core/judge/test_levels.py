@@ -87,7 +87,7 @@ def test_weak_light_is_measured_where_it_arrives():
     """-6 dBm less 15 dB arrive as -21 dBm; the receiver needs -20."""
     light = glass_only(10.0, loss_db=15.0, source="meter")
     found = one(check_light(sums("custom", light, **CUSTOM)), "light.too-weak")
-    assert "-21.00 dBm can arrive at either end" in found.message
+    assert "−21.00 dBm can arrive at either end" in found.message
     assert "1.00 dB short" in found.message
     assert found.rule.severity == "stop"
     enough = glass_only(10.0, loss_db=14.0, source="meter")

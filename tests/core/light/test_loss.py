@@ -111,11 +111,12 @@ def test_several_wavelengths_report_the_worst():
 
 
 def test_statistical_loss_is_the_published_sum():
-    """L = Σ glass + Σ mean + k √Σ σ²; four standard pairs: 4 × 0.30, σ = (0.75 − 0.30) / 3."""
+    """L = Σ glass + Σ mean + k √Σ σ²; four pairs of IEC 61753-1 grade C: mean 0.25, 97 % 0.50 dB,
+    which of a normal distribution is the mean and 1.88 σ."""
     light = path(*(cord("OS2", 250) for _ in range(5)))  # 1.25 km x 0.4 = 0.5
     for sigmas in (1.0, 2.0, 3.0):
         loss = loss_of(light, loss_basis="statistical", sigmas=sigmas)
-        assert loss.statistical == pytest.approx(0.5 + 1.2 + sigmas * (4 * 0.15**2) ** 0.5)
+        assert loss.statistical == pytest.approx(0.5 + 4 * 0.25 + sigmas * 2 * 0.25 / 1.88)
     assert loss_of(light).statistical is None  # worked out where the plan judges by it
     entered = path(cord("OS2", 0), Joint("adapter", loss_db=0.4, source="meter"), cord("OS2", 0))
     assert loss_of(entered, loss_basis="statistical").statistical == pytest.approx(0.4)

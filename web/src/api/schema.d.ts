@@ -2754,6 +2754,11 @@ export interface components {
          *     termination : by-length (default), factory, pigtails or field: how new links are terminated.
          *     panel_plug : connector and polish of new panels; multimode takes the flat face of the same type.
          *     most_mated_pairs : more mated pairs than this in one path are noted.
+         *     overload : warn (default: too much light that a fitted attenuator cures) or stop.
+         *     over_limit : fails (default) or measure-first: a link that only typical parts keep within its
+         *         limit waits for its measured loss.
+         *     reading_cords : as-read (default) or add-for-ordinary: readings that hold end connections were
+         *         made with reference-grade cords, and ordinary ones lose more.
          *     growth_gbps : the speed that each link should carry later with new modules alone. [Gb/s]
          *     spares : one-a-type (default: a spare of every module type) or none.
          *     short_runs : copper-first (default: direct-attach, then fiber, then twisted pair) or
@@ -2866,6 +2871,24 @@ export interface components {
              * @enum {string}
              */
             outlying: "home-run" | "shared";
+            /**
+             * Overload
+             * @default warn
+             * @enum {string}
+             */
+            overload: "warn" | "stop";
+            /**
+             * Over Limit
+             * @default fails
+             * @enum {string}
+             */
+            over_limit: "fails" | "measure-first";
+            /**
+             * Reading Cords
+             * @default as-read
+             * @enum {string}
+             */
+            reading_cords: "as-read" | "add-for-ordinary";
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -2982,6 +3005,7 @@ export interface components {
          *         so that A meets B of the other plug, or unknown.
          *     hybrid : the adapter is made for two different connector types.
          *     crossed : strands 1 and 2 (3 and 4 …) have changed places in this splice.
+         *     reflectance_db : what it was measured to throw back; None: what its standard lets it. [dB]
          */
         Joint: {
             /**
@@ -3011,6 +3035,8 @@ export interface components {
              * @default false
              */
             crossed: boolean;
+            /** Reflectance Db */
+            reflectance_db?: number | null;
             /** X */
             x?: {
                 [key: string]: unknown;
