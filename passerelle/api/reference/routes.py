@@ -19,7 +19,8 @@ router = APIRouter(prefix="/api/reference", tags=["reference"])
 
 CONNECTORS = (
     "LC/UPC", "LC/APC", "LC/PC", "SC/UPC", "SC/APC", "SC/PC", "ST/UPC", "ST/PC", "FC/UPC", "FC/APC",
-    "FC/PC", "MT-RJ/PC/pinned", "MT-RJ/PC/unpinned",
+    "FC/PC", "MT-RJ/PC/pinned", "MT-RJ/PC/unpinned", "LSH/UPC", "LSH/APC", "MU/UPC", "CS/UPC",
+    "CS/APC", "SN/UPC", "SN/APC", "MDC/UPC", "MDC/APC", "LC", "SC", "ST", "FC",
     *(
         f"{size}/{polish}/{pins}"
         for size in ("MPO-12", "MPO-16", "MPO-24", "MPO-32")

@@ -58,7 +58,7 @@ class SiteNeed:
 
 def rates() -> tuple[float, ...]:
     """Speeds that the table knows applications for, storage left out. [Gb/s]"""
-    found = {a.rate_gbps for a in STANDARD.applications.values() if not a.source.startswith("T11")}
+    found = {a.rate_gbps for a in STANDARD.applications.values() if a.family == "general"}
     return tuple(sorted(found))
 
 
@@ -149,7 +149,11 @@ def _check_strands(need: SiteNeed) -> None:
     if need.existing is None:
         raise NeedError("existing", "strands at hand are of some glass; choose its grade")
     if need.strands_at_hand == 1:
-        single = [a.rate_gbps for a in STANDARD.applications.values() if a.strands == 1]
+        single = [
+            a.rate_gbps
+            for a in STANDARD.applications.values()
+            if a.strands == 1 and a.family == "general"
+        ]
         if need.rate_gbps > max(single):
             reason = (
                 f"one strand and {need.rate_gbps:g} Gb/s contradict each other: it takes two "

@@ -45,10 +45,10 @@ class Candidate:
 
 
 def applications(rate_gbps: float) -> Iterator[Application]:
-    """Applications of a speed; of a one-strand pair the first side, storage left out."""
+    """Applications of a speed; of a one-strand pair the first side, of general use only."""
     for one in STANDARD.applications.values():
         pair = one.pairs_with
-        if one.rate_gbps != rate_gbps or one.source.startswith("T11"):
+        if one.rate_gbps != rate_gbps or one.family != "general":
             continue
         if pair is None or one.name < pair:
             yield one

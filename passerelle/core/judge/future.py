@@ -4,32 +4,32 @@ from functools import cache
 
 from passerelle.core.light.link import Budget, is_measured, reach_row
 from passerelle.core.light.loss import governing_wavelength
-from passerelle.core.light.modules import End, Module, resolve
+from passerelle.core.light.modules import End, Module, family_of, resolve
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.tables import STANDARD, Application
+from passerelle.core.tables import STANDARD, Application, Family
 from passerelle.core.words import metres
 
 from .findings import Finding, finding
 from .sides import EXACT
 
 
-def _kind(strands: int | None, source: str) -> tuple[int, bool]:
-    """One strand, two, or a row of them; storage or not."""
-    return {1: 1, 2: 2}.get(strands or 2, 3), source.startswith("T11")
+def _kind(strands: int | None, name: str) -> tuple[int, Family]:
+    """One strand, two, or a row of them; and what it is for."""
+    return {1: 1, 2: 2}.get(strands or 2, 3), family_of(name)
 
 
 @cache
-def _comparable(kind: tuple[int, bool], mode: str) -> tuple[Application, ...]:
+def _comparable(kind: tuple[int, Family], mode: str) -> tuple[Application, ...]:
     return tuple(
         a
         for a in STANDARD.applications.values()
-        if _kind(a.strands, a.source) == kind and mode in resolve(End(a.name)).modes
+        if _kind(a.strands, a.name) == kind and mode in resolve(End(a.name)).modes
     )
 
 
 def comparable(now: Module, mode: str) -> tuple[Application, ...]:
     """Applications of the same mode and family, made for as many strands: one, two, or a row."""
-    return _comparable(_kind(now.strands, now.source), mode)
+    return _comparable(_kind(now.strands, now.application), mode)
 
 
 def _stopped(budget: Budget, application: Application, measured: bool) -> tuple[float, str] | None:

@@ -9,7 +9,7 @@ from passerelle.core.tables import HIGH, STANDARD
 from passerelle.core.words import counted, dbm, metres, plural
 
 from .findings import NOTE, WARN, Finding, Remedy, finding
-from .overload import check_overload
+from .overload import check_overload, least_loss_db
 from .rules import Severity
 from .sides import EXACT, other_side, where_said
 
@@ -289,7 +289,10 @@ def _unknown_levels(budget: Budget) -> list[Finding]:
             (direction.receive_min_dbm, "receiver minimum", other_side(direction.sender)),
             (direction.receive_max_dbm, "receiver maximum", other_side(direction.sender)),
         ):
-            if level is None and not (_by_channel(direction) and name in _INFORMATIVE):
+            by_class = name not in _INFORMATIVE and least_loss_db(direction) is not None
+            if by_class or (_by_channel(direction) and name in _INFORMATIVE):
+                continue
+            if level is None:
                 missing.setdefault(name, []).append(end)
     if not missing:
         return []

@@ -71,15 +71,10 @@ def _joint(
     if near.is_bare or far.is_bare:
         which = "Two bare ends" if near.is_bare and far.is_bare else "A bare end"
         return [_misfit(at, f"{which} in an adapter ({near.name} to {far.name}).")]
+    if near.type != far.type and near.family == far.family:  # no adapter is made for these
+        message = f"{near.type} meets {far.type}: rows, pins and key differ."
+        return [finding("mate.fiber-count", message, at=(at,))]
     if near.type != far.type and not joint.hybrid:
-        if near.family == far.family:
-            return [
-                finding(
-                    "mate.fiber-count",
-                    f"{near.type} meets {far.type}: pitch, pins and key differ.",
-                    at=(at,),
-                )
-            ]
         return [_misfit(at, f"{near.name} meets {far.name}.")]
     found = []
     if near.is_angled is not None and far.is_angled is not None and near.is_angled != far.is_angled:

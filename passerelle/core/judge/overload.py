@@ -49,7 +49,7 @@ def check_overload(budget: Budget) -> list[Finding]:
         and received > ceiling + EXACT
     ]
     if not over:
-        return []
+        return _too_little_lost(budget)
     worst = max(over, key=lambda one: one.excess_db)
     ends = tuple(other_side(one.direction.sender) for one in over)
     message = (
@@ -78,12 +78,55 @@ def check_overload(budget: Budget) -> list[Finding]:
     ]  # fmt: skip
 
 
+AT_BOTH = "at the receiver"
+
+
+def least_loss_db(direction: Direction) -> float | None:
+    """What a loss class asks to be lost at least; None where the application has no such class."""
+    row = direction.limit.row if direction.limit is not None else None
+    return None if row is None else row.least_loss_db
+
+
+def _too_little_lost(budget: Budget) -> list[Finding]:
+    """Loss classes state the least loss: under it the strongest sender blinds the receiver."""
+    short = [
+        (least - lowest, least, lowest, direction)
+        for direction in budget.directions
+        if (least := least_loss_db(direction)) is not None
+        and (lowest := direction.loss.lowest) is not None
+        and lowest < least - EXACT
+    ]
+    if not short:
+        return []
+    missing_db, least, lowest, direction = max(short, key=lambda one: one[0])
+    sides = tuple(one[3] for one in short)
+    ends = tuple(other_side(one.sender) for one in sides)
+    message = (
+        f"As little as {lowest:.2f} dB can be lost; {direction.transmitter.application} asks for "
+        f"{least:g} dB at least: {missing_db:.2f} dB too much light at {where_said(ends)}."
+    )
+    worst = direction.loss.worst_case
+    certain = worst is not None and worst < least - EXACT
+    value_db = _value(budget, missing_db, sides)
+    remedy = _attenuator(budget, value_db, sides) if value_db is not None else None
+    if certain:
+        message += f" With the worst parts it is {worst:.2f} dB: too little as well."
+    return [
+        finding(
+            "light.overload", message, ends=ends, do=_do(remedy, value_db, None), remedy=remedy,
+            severity=None if certain or value_db is None else WARN,
+            source=direction.transmitter.source,
+        )
+    ]  # fmt: skip
+
+
 def _do(remedy: Remedy | None, value_db: float | None, window: str | None) -> str:
     if remedy is not None and value_db is not None:
         off = tolerance_db(value_db)
         return (
-            f"{remedy.label} ({value_db - off:g} to {value_db + off:g} dB with its tolerance), at "
-            "each end of a pair, or use a module made for the distance."
+            f"{remedy.label} ({value_db - off:g} to {value_db + off:g} dB with its tolerance)"
+            f"{', at each end of a pair' if remedy.label.endswith(AT_BOTH) else ''}, or use a "
+            "module made for the distance."
         )
     if window is not None:
         return (
@@ -147,8 +190,10 @@ def _attenuator(budget: Budget, value_db: float, over: tuple[Direction, ...]) ->
         after, "inline", loss_db=value_db, what=f"attenuator {value_db:g} dB",
         direction=None if sender is None else "a-b" if sender == A else "b-a",
     )  # fmt: skip
-    where = "the receiver" if sender is None else f"the receiver of end {other_side(sender)}"
-    return Remedy(f"Attenuator {value_db:g} dB at {where}", (edit,), "part")
+    where = AT_BOTH if sender is None else f"at the receiver of end {other_side(sender)}"
+    if resolve(budget.link.a).strands == 1:
+        where = "on the strand"
+    return Remedy(f"Attenuator {value_db:g} dB {where}", (edit,), "part")
 
 
 def _above_floor(direction: Direction, more_db: float) -> bool:

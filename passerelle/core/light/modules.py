@@ -11,7 +11,16 @@ from passerelle.core.plan.ends import FIGURES, NO_SHEET, DataSheet, FittedModule
 from passerelle.core.plan.fields import CageName, TemperatureClass
 from passerelle.core.plan.own import OwnModule
 from passerelle.core.refused import Refused
-from passerelle.core.tables import HIGH, MULTIMODE, SINGLE_MODE, STANDARD, Application, Fiber, Reach
+from passerelle.core.tables import (
+    HIGH,
+    MULTIMODE,
+    SINGLE_MODE,
+    STANDARD,
+    Application,
+    Family,
+    Fiber,
+    Reach,
+)
 
 CUSTOM = "custom"
 DEFAULT_PENALTY_DB = STANDARD.planning["default_penalty_db"]
@@ -71,6 +80,12 @@ class Module:
     def levels_are_sure(self) -> bool:
         """True where the launch and receive levels are published or from a named data sheet."""
         return self.levels_confidence == HIGH
+
+
+def family_of(application: str) -> Family:
+    """What an application is for, by name; a module without a standard is of general use."""
+    row = STANDARD.applications.get(application)
+    return "general" if row is None else row.family
 
 
 SMALL_CORE_UM = 50.0

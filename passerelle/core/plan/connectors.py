@@ -6,8 +6,8 @@ from typing import Any
 
 from .fields import spelled
 
-TYPES = ("LC", "SC", "ST", "FC", "MT-RJ", "MPO-12", "MPO-16", "MPO-24", "MPO-32",
-         "MPO-36", "MPO-48", "MPO-72")  # fmt: skip
+FAMILIES = ("LC", "SC", "ST", "FC", "MT-RJ", "LSH", "MU", "CS", "SN", "MDC", "MPO")
+TYPES = (*FAMILIES[:-1], "MPO-12", "MPO-16", "MPO-24", "MPO-32", "MPO-36", "MPO-48", "MPO-72")
 POLISHES = ("PC", "UPC", "APC")
 PINS = ("pinned", "unpinned")
 BARE = "bare"

@@ -34,7 +34,7 @@ StandardFiber = Literal[
     "OM1", "OM2", "OM3", "OM4", "OM5", "OS1", "OS1a", "OS2",
     "G.652.D", "G.657.A", "G.657.B3", "G.655",
 ]  # fmt: skip
-Family = Literal["LC", "SC", "ST", "FC", "MT-RJ", "MPO"]
+Family = Literal["LC", "SC", "ST", "FC", "MT-RJ", "LSH", "MU", "CS", "SN", "MDC", "MPO"]
 DbPerKm = Annotated[float, Gt(0), Le(100)]
 
 

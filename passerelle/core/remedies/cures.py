@@ -8,7 +8,7 @@ from passerelle.core.judge.findings import EFFORTS, Finding, Remedy
 from passerelle.core.judge.polarity import is_multi_fiber
 from passerelle.core.light.edits import EditError, SetEnd, SetPart, apply_all
 from passerelle.core.light.link import A, B, Link
-from passerelle.core.light.modules import EndError
+from passerelle.core.light.modules import EndError, family_of
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.ends import NO_SHEET
 from passerelle.core.plan.lightpath import Segment
@@ -89,6 +89,8 @@ def _applications(check: LinkCheck) -> Iterator[Remedy]:
             continue
         if application.strands != (modules[0].strands or 2):
             continue
+        if application.family != family_of(link.a.application):
+            continue
         if check.budget.lowest and not _listed(application, check.budget.lowest.application_row):
             continue
         edits = with_application(link, application)
@@ -124,8 +126,10 @@ def _other_mode(check: LinkCheck) -> Iterator[Remedy]:
         row = next((r for r in application.reach if r.fiber == "OS"), None)
         if row is None or row.m is None or row.m < sums.length_m or row.loss_db is None:
             continue
-        same = application.rate_gbps == rate and application.strands == (
-            sums.modules[0].strands or 2
+        same = (
+            application.rate_gbps == rate
+            and application.strands == (sums.modules[0].strands or 2)
+            and application.family == family_of(sums.link.a.application)
         )
         edits = with_application(sums.link, application) if same else None
         if edits is not None:

@@ -208,12 +208,14 @@ class Suited:
 
 
 def suited(distance_m: float, rules: HouseRules, fiber: str | None = None) -> list[Suited]:
-    """Every application of the table judged at one distance, on `fiber` or on its usual glass.
+    """Every application from place to place judged at one distance, on `fiber` or its usual glass.
 
     Each is a proposed path run through the same check as any link. Raises NeedError.
     """
     found = []
     for application in STANDARD.applications.values():
+        if application.family == "shared":
+            continue  # it takes splitters, not a cable from place to place
         need = Need("a", "b", application.name, distance_m, fiber)
         found.append(_suited(application, check_link(propose(need, rules), rules)))
     return found

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from passerelle.core.judge.check import FAILS, TIGHT, VERDICT_UNKNOWN, WORKS, LinkCheck
 from passerelle.core.light.edits import Edit, SetPart, apply_all
 from passerelle.core.light.link import Link
+from passerelle.core.light.modules import family_of
 from passerelle.core.plan.lightpath import Joint
 from passerelle.core.refused import Told
 from passerelle.core.tables import MULTIMODE, Tables
@@ -100,6 +101,7 @@ def suggested(check: LinkCheck) -> tuple[Variant, ...]:
     tables = check.budget.tables
     kinds: list[list[Variant]] = [[Variant(grade="low-loss")], [], [], []]
     rate = max(module.rate_gbps for module in check.budget.modules)
+    family = family_of(check.budget.link.a.application)
     if lowest is not None:
         kinds[1] = [
             Variant(fiber=f.name)
@@ -109,13 +111,15 @@ def suggested(check: LinkCheck) -> tuple[Variant, ...]:
     kinds[2] = [
         Variant(application=a.name)
         for a in tables.applications.values()
-        if a.rate_gbps == rate and a.name != check.budget.link.a.application
+        if a.rate_gbps == rate and a.family == family and a.name != check.budget.link.a.application
     ]
     if lowest is not None and lowest.mode == MULTIMODE:
         kinds[3] = [
             Variant(fiber=SINGLE_MODE_GRADE, application=a.name)
             for a in tables.applications.values()
-            if a.rate_gbps == rate and any(row.fiber == "OS" for row in a.reach)
+            if a.rate_gbps == rate
+            and a.family == family
+            and any(row.fiber == "OS" for row in a.reach)
         ]
     for kind in kinds:
         tried = []

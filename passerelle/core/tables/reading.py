@@ -252,6 +252,7 @@ APPLICATIONS = (
     "applications_short.toml",
     "applications_long.toml",
     "applications_fc.toml",
+    "applications_pon.toml",
 )
 
 

@@ -16,6 +16,8 @@ Wiring = Literal[
     "normal", "inverted", "universal-1", "universal-2", "2x12 to 3x8", "24 to 2x12",
 ]  # fmt: skip
 """What a part does to its strands."""
+Family = Literal["general", "storage", "shared"]
+"""Any equipment, storage networks, or one strand shared through splitters."""
 Keys = Literal["opposed", "aligned"]
 MULTIMODE = "multimode"
 SINGLE_MODE = "single-mode"
@@ -280,7 +282,10 @@ class CoreMismatch:
 
 @dataclass(frozen=True, slots=True)
 class Reach:
-    """What a standard allows an application on one fiber row: reach [m], insertion loss [dB]."""
+    """What a standard allows an application on one fiber row: reach [m], insertion loss [dB].
+
+    least_loss_db : what must be lost, or the receivers are overloaded: of loss classes.
+    """
 
     fiber: str
     by: str
@@ -290,6 +295,7 @@ class Reach:
     tia568_m: float | None = None
     tia568_loss_db: float | None = None
     tia568_confidence: str | None = None
+    least_loss_db: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -323,6 +329,15 @@ class Application:
     """Other plugs that modules of it are made with."""
     forms: tuple[str, ...] = ()
     """Forms that it comes in, the usual one first (`forms.toml`)."""
+    shared_system: bool = False
+    """One strand shared by many through splitters: judged, never proposed from place to place."""
+
+    @property
+    def family(self) -> Family:
+        """What it is for: only applications of one family stand in for each other."""
+        if self.shared_system:
+            return "shared"
+        return "storage" if self.source.startswith("T11") else "general"
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,5 +1,7 @@
 """What mates with what, and what the cure of a clash changes."""
 
+from dataclasses import replace
+
 import pytest
 
 from passerelle.core.light.edits import apply_all
@@ -76,3 +78,22 @@ def test_the_plug_must_fit_the_module(application, socket, plug, fits):
         for found in judged(subject).findings[:1]:
             subject = apply_all(subject, found.remedy.edits) if not fits else subject
     assert "mate.module" not in rules_of(judged(subject))
+
+
+@pytest.mark.parametrize("name", ["LSH/APC", "MU/UPC", "CS/UPC", "SN/UPC", "MDC/UPC"])
+def test_small_duplex_plugs_lose_what_lc_loses(name):
+    """Two pairs of 0.75 dB and 104 m at 0.4 dB/km."""
+    plug = connector(name)
+    parts = [replace(p, ends=(plug, plug)) for p in (cord(), cable(length_m=100), cord())]
+    check = judged(link("10GBASE-LR", path(*parts)))
+    assert check.budget.directions[0].loss.worst_case == pytest.approx(1.5416)
+
+
+def test_no_hybrid_adapter_joins_rows_of_12_and_16():
+    twelve, sixteen = connector("MPO-12/APC/pinned"), connector("MPO-16/APC/unpinned")
+    light = path(
+        cord("OM4", ends=(twelve, twelve)),
+        Joint("adapter", hybrid=True),
+        cord("OM4", ends=(sixteen, sixteen)),
+    )
+    assert "mate.fiber-count" in rules_of(judged(link("100GBASE-SR4", light)))

@@ -18,7 +18,7 @@ def test_every_row_names_its_source():
     rows = [*STANDARD.fibers.values(), *STANDARD.windows, *STANDARD.mated_pairs.values(),
             *STANDARD.splices.values(), *STANDARD.applications.values()]  # fmt: skip
     assert all(row.source for row in rows)
-    assert len(STANDARD.applications) == 124
+    assert len(STANDARD.applications) == 146
     assert {row.fiber for row in STANDARD.windows} == set(STANDARD.fibers)
 
 

@@ -3841,7 +3841,7 @@ export interface components {
              * Connector
              * @enum {string}
              */
-            connector: "LC" | "SC" | "ST" | "FC" | "MT-RJ" | "MPO";
+            connector: "LC" | "SC" | "ST" | "FC" | "MT-RJ" | "LSH" | "MU" | "CS" | "SN" | "MDC" | "MPO";
             /** Worst Case Db */
             worst_case_db: number;
             /** Typical Db */

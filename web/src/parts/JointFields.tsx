@@ -2,11 +2,18 @@
 import type { JointDoc, PartDoc } from "../api/client";
 import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
+import { db, typed } from "./figures";
 
 interface Props {
   part: JointDoc;
   reference: Choices;
   set: (next: PartDoc) => Promise<unknown>;
+}
+
+/** What a trace or a meter read, as it is said: 45 dB of return loss are −45 dB of reflectance. */
+function reflectance(text: string): number | null {
+  const value = typed(text.replace(/\s*dB$/i, ""));
+  return value === null ? null : -Math.abs(value);
 }
 
 export function JointFields({ part, reference, set }: Props) {
@@ -79,6 +86,17 @@ export function JointFields({ part, reference, set }: Props) {
             { value: "yes", label: "changed places" },
           ]}
           onChange={(value) => set({ ...part, crossed: value === "yes" })}
+        />
+      )}
+      {part.joint !== "fusion" && (
+        <TextField
+          label="Reflectance, read"
+          width="112px"
+          suffix="dB"
+          mono
+          value={part.reflectance_db == null ? "" : db(part.reflectance_db, 1)}
+          invalid={(text) => (text.trim() === "" || typed(text.replace(/\s*dB$/i, "")) !== null ? null : `${text} is not a number of dB`)}
+          onCommit={(text) => set({ ...part, reflectance_db: reflectance(text) })}
         />
       )}
       <TextField label="Label" width="124px" value={part.label ?? ""} onCommit={(text) => set({ ...part, label: text.trim() || null })} />

@@ -138,7 +138,12 @@ function Fields({ kind, texts, set, reference }: FieldsProps) {
   return (
     <>
       {kind === "grade" && (
-        <Pick label="Connector" value={texts.connector ?? "LC"} onChange={set("connector")} options={same(["LC", "SC", "ST", "FC", "MT-RJ", "MPO"])} />
+        <Pick
+          label="Connector"
+          value={texts.connector ?? "LC"}
+          onChange={set("connector")}
+          options={same(["LC", "SC", "ST", "FC", "MT-RJ", "LSH", "MU", "CS", "SN", "MDC", "MPO"])}
+        />
       )}
       <Typed label="Worst case, dB" value={texts.worst_case_db} onChange={set("worst_case_db")} mono />
       <Typed label="Typical, dB" value={texts.typical_db} onChange={set("typical_db")} mono />
