@@ -83,6 +83,7 @@ def _cables(one: Option) -> list[choice.NewCableView]:
             sheath_m=rounded(way.laid.sheath_m, 1) or 0.0,
             placed=way.laid.placed,
             objections=list(way.laid.objections),
+            head=way.laid.head,
         )
         for way in one.ways
         if way.laid is not None

@@ -75,6 +75,7 @@ class NewCableView(BaseModel):
     """A cable that an option pulls. placed : it will stand in the plan, its strands taken.
 
     objections : what speaks against even the construction that suits the way best.
+    head : what speaks against plugs that are pulled through.
     """
 
     name: str
@@ -84,6 +85,7 @@ class NewCableView(BaseModel):
     sheath_m: float
     placed: bool
     objections: list[str]
+    head: str | None
 
 
 class OptionView(BaseModel):

@@ -208,6 +208,7 @@ def reels(ctx: Ctx, plan_id: Number) -> schemas.ReelsView:
             for one in made.reels
         ],
         short=[cut(c.cable, c.length_m) for c in made.short],
+        proved=made.proved,
     )
 
 

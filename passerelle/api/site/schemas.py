@@ -263,6 +263,7 @@ class ReelsView(BaseModel):
 
     reels: list[ReelView]
     short: list[CutView]
+    proved: bool
 
 
 class PortView(BaseModel):

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field, replace
 from typing import cast, get_args
 
 from passerelle.core.judge.construction import check_construction
+from passerelle.core.judge.routes import head_finding
 from passerelle.core.judge.rules import STOP, WARN
 from passerelle.core.light.link import Link
 from passerelle.core.plan.agreement import unused
@@ -47,7 +48,8 @@ class Laid:
     """Cables that a route takes. placed : the links are on their strands.
 
     Over several reels the splices between have no place yet: the links are not put on strands.
-    sheath_m : length of each. [m] termination : how both ends are finished.
+    sheath_m : length of each. [m] termination : how both ends are finished. head : what speaks
+    against plugs that are pulled through.
     """
 
     cables: tuple[Cable, ...]
@@ -56,6 +58,7 @@ class Laid:
     termination: str
     placed: bool
     objections: tuple[str, ...] = ()
+    head: str | None = None
 
 
 def cable_size(needed: int, spare_percent: float) -> int:
@@ -164,7 +167,8 @@ class Layer:
                     end_a=end, end_b=end, glass=NEW_GLASS.get(cable.fiber),
                 )
             )  # fmt: skip
-        laid = Laid(tuple(cables), trunk, sheath_m, how, len(pieces) == 1, objections)
+        head = self._head(cables[0], route)
+        laid = Laid(tuple(cables), trunk, sheath_m, how, len(pieces) == 1, objections, head)
         if not laid.placed:
             return links, laid
         plant = self._plant(route)
@@ -174,6 +178,16 @@ class Layer:
         for n, link in enumerate(links):
             on.append(_on_strands(plant, link, cables[n // each], numbers[n]))
         return tuple(on), laid
+
+    def _head(self, cable: Cable, route: int) -> str | None:
+        """What speaks against plugs put on in a factory, along the recorded route."""
+        way = self.routes()[route]
+        if way is None:
+            return None
+        plant = self.world.plant
+        ways = [plant.pathways[name] for name in way.pathways]
+        made = head_finding(plant, cable, cable.ends[1], ways)
+        return None if made is None else f"{made[0].said} {made[0].do}"
 
     def _plant(self, route: int) -> Plant:
         """The pathways of a route, with what the need says of the way where none is recorded."""

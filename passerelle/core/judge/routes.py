@@ -1,18 +1,21 @@
 """route.* and pull.*: do the pathways join, do the cables fit, can they be pulled without harm."""
 
-from passerelle.core.plan.backbone import Cable, Group
+from passerelle.core.plan.backbone import Cable, Group, Pathway, Termination
 from passerelle.core.plant.fates import PATHWAY as SHARED_PATHWAY
 from passerelle.core.plant.fates import TRENCH, Shared, shared_fate
+from passerelle.core.plant.heads import Head, head_of, narrowest
 from passerelle.core.plant.model import LinkUse, Plant, lengths
 from passerelle.core.plant.pulling import A, B, Pull, propose, pull
-from passerelle.core.plant.raceway import filling, free_bore_mm
+from passerelle.core.plant.raceway import filling
 from passerelle.core.tables.site import PRACTICE, TRAY
-from passerelle.core.words import metres
+from passerelle.core.words import counted, metres, quantity
 
 from .about import CABLE, GROUP, PATHWAY, PLACE, About
-from .findings import finding
+from .findings import Finding, finding
 from .rules import NOTE, STOP, WARN, Severity
 
+SEARCHED_MM = 0.01
+"""The free bore is searched for, to less than this. [mm]"""
 EITHER_WAY = PRACTICE["direction_from_share"].value
 """Share of the rating up to which it does not matter from which end a cable is fed."""
 
@@ -238,20 +241,47 @@ def _bends(plant: Plant, cable: Cable) -> list[About]:
 
 def _heads(plant: Plant, cable: Cable) -> list[About]:
     """A factory end goes in first: the one away from the feed end."""
-    head = cable.ends[1 if cable.feed == A else 0].head_mm
+    end = cable.ends[1 if cable.feed == A else 0]
+    made = head_finding(plant, cable, end, [way for way, _ in plant.steps(cable)])
+    return [] if made is None else [About(CABLE, cable.name, made[0], others=made[1])]
+
+
+def head_finding(
+    plant: Plant, cable: Cable, end: Termination, ways: list[Pathway]
+) -> tuple[Finding, tuple[str, ...]] | None:
+    """The head against the smallest free bore on its way, and what would pass; the ways named."""
+    head = head_of(cable, end)
     if head is None:
-        return []
-    for pathway, _ in plant.steps(cable):
-        if not pathway.pulled or pathway.inner_mm is None:
-            continue
-        full = filling(plant, pathway)
-        beside = [one.od_mm for one in full.inside if one.name != cable.name]
-        if any(size is None for size in beside):
-            continue
-        free = free_bore_mm(pathway.inner_mm, tuple(s for s in beside if s is not None))
-        if head > free:
-            message = (
-                f"{cable.name}: the head is {head:g} mm wide; {pathway.name} leaves {free:.0f} mm."
-            )
-            return [About(CABLE, cable.name, finding("pull.head", message), others=(pathway.name,))]
-    return []
+        return None
+    tight = narrowest(plant, ways, cable.name)
+    usual = "" if head.measured else f", usual for {counted(cable.strands, 'strand')}"
+    width = f"{quantity(head.width_mm, 'mm')}{usual}"
+    if tight.free_mm is not None and head.width_mm > tight.free_mm + SEARCHED_MM:
+        message = (
+            f"{cable.name}: the head is wider ({width}) than what {tight.pathway} leaves "
+            f"({quantity(tight.free_mm, 'mm', '.0f')})."
+        )
+        do = _narrower(cable, head, tight.free_mm)
+        return finding("pull.head", message, do=do), (tight.pathway or "",)
+    if tight.unknown is not None:
+        message = (
+            f"Whether the head of {cable.name} ({width}) passes {tight.unknown} is not known: its "
+            "bore, or what lies in it, is not recorded."
+        )
+        do = f"Measure the bore of {tight.unknown} and what lies in it, or end the cable on site."
+        return finding("pull.head", message, do=do, severity=NOTE), (tight.unknown,)
+    return None
+
+
+def _narrower(cable: Cable, head: Head, free_mm: float) -> str:
+    """What passes instead: other plugs, a smaller head, or the bare cable ended on site."""
+    offers = []
+    if head.slim_mm is not None and head.slim_mm <= free_mm + SEARCHED_MM:
+        offers.append(f"order {head.slim} ({quantity(head.slim_mm, 'mm')})")
+    outer_mm = cable.type.od_mm if cable.type is not None else None
+    if outer_mm is None or outer_mm <= free_mm:
+        size = f" ({quantity(outer_mm, 'mm')})" if outer_mm is not None else ""
+        offers.append(f"pull it bare{size} and end it on site with pigtails")
+    offers.append("take another pathway")
+    said = "; or ".join(offers)
+    return f"{said[:1].upper()}{said[1:]}. Measure the head before it is ordered."

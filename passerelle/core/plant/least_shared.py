@@ -11,16 +11,15 @@ lengths is added, so that no rounds are walked.
 from collections import defaultdict
 from typing import Any
 
-import highspy
-
 from passerelle.core.plan.backbone import Pathway
 
 from .model import Plant
+from .solver import is_proved
+from .solver import solver as exact
 
 MOST_PATHWAYS = 400
 """Above it a search of this sort may take long; the routes are then not proved."""
 HAIR = 1e-6
-_SOLVERS: Any = highspy
 
 
 def least_shared(plant: Plant, a: str, b: str) -> tuple[list[str], list[str]] | None:
@@ -31,9 +30,7 @@ def least_shared(plant: Plant, a: str, b: str) -> tuple[list[str], list[str]] | 
     ways = [way for way in plant.pathways.values() if way.a != way.b]
     if len(ways) > MOST_PATHWAYS:
         return None
-    solver = _SOLVERS.Highs()
-    solver.silent()
-    solver.setOptionValue("mip_rel_gap", 0.0)
+    solver = exact()
     flows = [_flow(solver, ways, a, b) for _ in range(2)]
     cost: list[Any] = [HAIR * way.length_m * (f + g) for flow in flows
                        for way, f, g in zip(ways, *flow, strict=True)]  # fmt: skip
@@ -54,7 +51,7 @@ def least_shared(plant: Plant, a: str, b: str) -> tuple[list[str], list[str]] | 
             solver.addConstr(shared >= laid - most * slack)
         cost.append(1.0 * shared)
     solver.minimize(solver.qsum(cost))
-    if solver.getModelStatus() != highspy.HighsModelStatus.kOptimal:
+    if not is_proved(solver):
         return None
     routes = [_walked(solver, ways, flow, a, b) for flow in flows]
     first, second = routes

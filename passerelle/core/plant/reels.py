@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from passerelle.core.plan.backbone import Cable, Reel
 from passerelle.core.tables.site import PRACTICE
 
+from .cutting import assigned
 from .model import Plant, lengths
 
 
@@ -29,42 +30,66 @@ class ReelPlan:
 
 @dataclass(frozen=True, slots=True)
 class CutPlan:
-    """Reels with their cuts, and cables for which no reel is long enough."""
+    """Reels with their cuts, and cables for which no reel is long enough.
+
+    proved : no other assignment is better.
+    """
 
     reels: tuple[ReelPlan, ...]
     short: tuple[Cut, ...]
+    proved: bool = True
 
 
 def cut_plan(plant: Plant) -> CutPlan:
-    """Longest cable first, each from the reel with the least that is just enough.
+    """Every cable cut that can be, from the fewest reels, the longest single piece kept.
 
-    Short cables then use up what others leave. A reel serves its own construction and strands.
+    See `cutting`: exact up to a size. A reel serves its own construction and strands; a cable that
+    no reel of the plan serves is no cut.
     """
-    left = {reel.name: reel.length_m for reel in plant.reels.values()}
-    cuts: dict[str, list[Cut]] = {name: [] for name in left}
-    short: list[Cut] = []
+    reels = list(plant.reels.values())
     wanted = [(c, lengths(plant, c).order_m) for c in plant.cables.values()]
-    planned = [(c, m) for c, m in wanted if not c.existing and not c.wish and m is not None]
-    for cable, length in sorted(planned, key=lambda one: -(one[1] or 0)):
-        assert length is not None
-        fitting = [reel for reel in plant.reels.values() if _serves(reel, cable)]
-        if not fitting:
-            continue
-        enough = [reel for reel in fitting if left[reel.name] >= length]
-        if not enough:
-            short.append(Cut(cable.name, length, max(left[reel.name] for reel in fitting)))
-            continue
-        reel = min(enough, key=lambda one: left[one.name])
-        left[reel.name] -= length
-        cuts[reel.name].append(Cut(cable.name, length))
+    planned = [
+        (c, m)
+        for c, m in wanted
+        if not c.existing and not c.wish and m is not None and any(_serves(r, c) for r in reels)
+    ]
+    fits = tuple(tuple(n for n, r in enumerate(reels) if _serves(r, c)) for c, _ in planned)
+    made = assigned(
+        tuple(_centimetres(m) for _, m in planned),
+        tuple(_centimetres(r.length_m) for r in reels),
+        fits,
+    )
+    cuts: dict[str, list[Cut]] = {reel.name: [] for reel in reels}
+    left = {reel.name: reel.length_m for reel in reels}
+    for (cable, length_m), at in zip(planned, made.reels, strict=True):
+        if at is not None:
+            cuts[reels[at].name].append(Cut(cable.name, length_m))
+            left[reels[at].name] -= length_m
+    for one in cuts.values():
+        one.sort(key=lambda cut: -cut.length_m)
+    short = [
+        Cut(cable.name, length_m, _longest(length_m, [reels[n] for n in serving], left))
+        for (cable, length_m), at, serving in zip(planned, made.reels, fits, strict=True)
+        if at is None
+    ]
     wishes = {c.name: (c, m) for c, m in wanted if c.wish and m is not None}
     plans = []
-    for reel in plant.reels.values():
+    for reel in reels:
         serves = None
         if cuts[reel.name] and left[reel.name] >= PRACTICE["leftover_from_m"].value:
             serves = _wish(reel, left[reel.name], wishes)
-        plans.append(ReelPlan(reel, tuple(cuts[reel.name]), left[reel.name], serves))
-    return CutPlan(tuple(plans), tuple(short))
+        plans.append(ReelPlan(reel, tuple(cuts[reel.name]), max(0.0, left[reel.name]), serves))
+    return CutPlan(tuple(plans), tuple(short), made.proved)
+
+
+def _longest(length_m: float, serving: list[Reel], left: dict[str, float]) -> float:
+    """The most that a reel has: whole, where even that is too little, else what is left."""
+    whole_m = max(reel.length_m for reel in serving)
+    return whole_m if length_m > whole_m else max(left[reel.name] for reel in serving)
+
+
+def _centimetres(length_m: float) -> int:
+    return round(length_m * 100)
 
 
 def _wish(reel: Reel, left: float, wishes: dict[str, tuple[Cable, float]]) -> str | None:

@@ -3423,6 +3423,7 @@ export interface components {
          * @description A cable that an option pulls. placed : it will stand in the plan, its strands taken.
          *
          *     objections : what speaks against even the construction that suits the way best.
+         *     head : what speaks against plugs that are pulled through.
          */
         NewCableView: {
             /** Name */
@@ -3439,6 +3440,8 @@ export interface components {
             placed: boolean;
             /** Objections */
             objections: string[];
+            /** Head */
+            head: string | null;
         };
         /**
          * NewPlanBody
@@ -4681,6 +4684,8 @@ export interface components {
             reels: components["schemas"]["ReelView"][];
             /** Short */
             short: components["schemas"]["CutView"][];
+            /** Proved */
+            proved: boolean;
         };
         /**
          * Reference

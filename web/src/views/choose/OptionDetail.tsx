@@ -80,6 +80,11 @@ export function OptionDetail({ option, need, currency, onNeed, onTake, replaced,
               No construction suits the whole way. <Said text={cable.objections.join(" ")} />
             </Text>
           )}
+          {cable.head !== null && (
+            <Text as="span" display="block" color="warn.fg" fontSize="13px">
+              <Said text={cable.head} />
+            </Text>
+          )}
         </Text>
       ))}
       <Bill option={option} currency={currency} />

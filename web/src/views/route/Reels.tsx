@@ -39,7 +39,9 @@ export function Reels({ plant }: { plant: PlantView }) {
         Cut plan by reel
       </Heading>
       <Text color="fg.muted" fontSize="14px" mb="2">
-        Longest cable first, each from the reel with the least that is just enough, so that leftovers stay useful.
+        {cuts?.proved === false
+          ? "Longest cable first, each from the reel with the least that is just enough: too many to prove that no other plan opens fewer reels."
+          : "As many cables as can be cut, from the fewest reels; then the longest single piece stays in the store. No other plan does better."}
       </Text>
       {cuts?.short.map((c) => (
         <Text key={c.cable} color="stop.fg" fontWeight="600">
