@@ -45,12 +45,6 @@ def why(page: Page) -> None:
     page.get_by_role("dialog").get_by_text("OS2 at 1310 nm").first.wait_for()
 
 
-def folded(page: Page) -> None:
-    """A cause with its echoes folded under it."""
-    open_link(page, 7)
-    page.locator("[data-echoes] summary").click()
-
-
 def rules(page: Page) -> None:
     """House rules with what they would change."""
     page.goto("/plans/1/rules")
@@ -132,7 +126,7 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("choose-possible", view(f"{CHOOSE}&show=possible", "[data-possible] rect"), False, DESIGN),
     ("prices", view("choose?show=prices", "[data-price]"), False, DESIGN),
     ("light", light, False, DESIGN),
-    ("light-folded", folded, False, DESIGN),
+    ("find-out-next", view("unknowns", "[data-unknown]"), False, DESIGN),
     ("variants", variants, False, DESIGN),
     ("house-rules", rules, False, DESIGN),
     ("why", why, False, DESIGN),

@@ -32,6 +32,7 @@ from .facts import routes as facts
 from .guard import Guard
 from .links import fixes
 from .links import routes as links
+from .looking import routes as looking
 from .plans import routes as plans
 from .plans.schemas import Conflict
 from .polarity import routes as polarity
@@ -59,7 +60,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.add_middleware(Guard)
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
-        work,
+        work, looking,
     ):  # fmt: skip
         app.include_router(module.router)
     app.add_exception_handler(StillUsed, site.still_used)

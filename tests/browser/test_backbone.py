@@ -139,7 +139,7 @@ def test_a_file_is_seen_before_it_is_taken(page: Page, tmp_path: Path):
 VIEWS = (
     "survey", "survey?sort=pathway&name=Lab%20duct", "survey?show=power", "survey?show=pathways",
     "route", "route?cable=T-01&page=route", "route?cable=R-01&page=pull", "route?show=failures",
-    "route?show=panels", "route?show=reels", "route?show=schedule",
+    "route?show=panels", "route?show=reels", "route?show=schedule", "unknowns",
 )  # fmt: skip
 
 

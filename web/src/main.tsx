@@ -21,6 +21,7 @@ import { Route as RouteView } from "./views/route/Route";
 import { Survey } from "./views/survey/Survey";
 import { Polarity } from "./views/polarity/Polarity";
 import { Overview } from "./views/overview/Overview";
+import { FindOut } from "./views/looking/FindOut";
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 5000 } },
@@ -43,6 +44,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="choose" element={<Choose />} />
                   <Route path="route" element={<RouteView />} />
                   <Route path="rules" element={<HouseRules />} />
+                  <Route path="unknowns" element={<FindOut />} />
                   <Route path="guide" element={<FieldGuide />} />
                   <Route path="devices" element={<Devices />} />
                   <Route path="links/:linkId" element={<Light />} />

@@ -1520,6 +1520,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/unknowns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Findoutnext
+         * @description Every unknown and guess of a plan, with what hangs on it; nothing is stored.
+         */
+        get: operations["findOutNext"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5632,16 +5652,47 @@ export interface components {
             } | null;
         };
         /**
-         * TurnView
-         * @description Where another option comes first.
+         * UnknownView
+         * @description Something that a look settles.
+         *
+         *     spread_m : metres of cable between the best answer and the worst; cost : the same in money,
+         *     null where there is none or no price. at : the part of the link that it is about.
          */
-        TurnView: {
-            /** What */
-            what: string;
+        UnknownView: {
+            /** Rule */
+            rule: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Id */
+            id: string | null;
+            /** Said */
+            said: string;
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+            /** Turning */
+            turning: number;
+            /** Links */
+            links: components["schemas"]["passerelle__api__looking__schemas__TurnView"][];
             /** At */
-            at: number;
-            /** Then */
-            then: string;
+            at: number | null;
+            /** Spread M */
+            spread_m: number;
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * UnknownsView
+         * @description Every unknown and guess of a plan, what decides most per minute of looking first.
+         */
+        UnknownsView: {
+            /** Unknowns */
+            unknowns: components["schemas"]["UnknownView"][];
+            /** Turning */
+            turning: number;
         };
         /**
          * UsedProblem
@@ -5826,6 +5877,37 @@ export interface components {
             of: number;
             /** Kept */
             kept: boolean;
+        };
+        /**
+         * TurnView
+         * @description Where another option comes first.
+         */
+        passerelle__api__choice__schemas__TurnView: {
+            /** What */
+            what: string;
+            /** At */
+            at: number;
+            /** Then */
+            then: string;
+        };
+        /**
+         * TurnView
+         * @description A link that hangs on an unknown; could: the verdicts that the answer may bring.
+         */
+        passerelle__api__looking__schemas__TurnView: {
+            /** Link Id */
+            link_id: string;
+            /** Name */
+            name: string;
+            /**
+             * Now
+             * @enum {string}
+             */
+            now: "works" | "tight" | "fails" | "unknown";
+            /** Could */
+            could: ("works" | "tight" | "fails" | "unknown")[];
+            /** Turns */
+            turns: boolean;
         };
     };
     responses: never;
@@ -8359,7 +8441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TurnView"][];
+                    "application/json": components["schemas"]["passerelle__api__choice__schemas__TurnView"][];
                 };
             };
             /** @description Not Found */
@@ -9472,6 +9554,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkView"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    findOutNext: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnknownsView"];
                 };
             };
             /** @description Not Found */

@@ -31,6 +31,7 @@ const KEYS: [string, string][] = [
   ["r", "house rules"],
   ["g", "field guide and own parts"],
   ["e", "devices and spares"],
+  ["o", "find out next: what is open"],
   ["Esc", "let go"],
   ["?", "these keys"],
 ];

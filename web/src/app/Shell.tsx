@@ -97,6 +97,7 @@ function Frame() {
     r: go(`${home}/rules`),
     g: go(`${home}/guide`),
     e: go(`${home}/devices`),
+    o: go(`${home}/unknowns`),
     "?": () => setOpened("keys"),
     "/": () => document.getElementById("find")?.focus(),
   });

@@ -1,7 +1,7 @@
 /** The Light view: the answer, the path as a row of parts, and the staircase under it. */
 import { Box, Button, Flex, Heading, Link, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import { useEditLink, useLink, useReference, useWhy } from "../../api/plan";
 import type { Edit, LinkView } from "../../api/client";
 import { idOf, Refusal } from "../../api/client";
@@ -63,6 +63,12 @@ const CASES: { value: Case; label: string }[] = [
   { value: "both", label: "both" },
 ];
 
+/** The part that an address asks for, counted from 1. */
+function asked(part: string | null, parts: number): Selection | null {
+  const at = Number(part) - 1;
+  return part !== null && Number.isInteger(at) && at >= 0 && at < parts ? { part: at } : null;
+}
+
 function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => void }) {
   const { plan } = useOpenPlan();
   const { refuse, say } = useNotice();
@@ -75,7 +81,8 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
   const [side, setSide] = useState<0 | 1>(() => weaker(view));
   const [shownCase, setShownCase] = useState<Case>(judged);
   const [toScale, setToScale] = useState(false);
-  const [selected, setSelected] = useState<Selection | null>(null);
+  const [search] = useSearchParams();
+  const [selected, setSelected] = useState<Selection | null>(() => asked(search.get("part"), view.doc.path.length));
   const [why, setWhy] = useState<string | null>(null);
   const [clash, setClash] = useState<Clash | null>(null);
   const direction = view.directions[side]!;

@@ -14,6 +14,7 @@ import { SeverityMark, shownVerdict, VerdictMark, verdictOf } from "../../parts/
 import { Mono } from "../../parts/Mono";
 import { CopperRuns } from "./CopperRuns";
 import { FixSheet } from "./FixSheet";
+import { FindOutKey } from "../looking/FindOut";
 import { PlanFindings } from "./PlanFindings";
 
 const ROW = 33;
@@ -239,6 +240,7 @@ export function Overview() {
             onChange={(e) => setFilter(e.target.value)}
             onKeyDown={(e) => e.key === "Escape" && (setFilter(""), e.currentTarget.blur())}
           />
+          <FindOutKey />
           {links.some((l) => l.verdict === "fails") && (
             <Button size="sm" h="32px" variant="outline" colorPalette="accent" onClick={() => setFixing(true)}>
               Fix all that is certain <Mono fontSize="12px">f</Mono>

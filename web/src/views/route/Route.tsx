@@ -4,6 +4,7 @@ import { idOf } from "../../api/client";
 import { useFacts, useNoteFacts } from "../../api/facts";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
+import { answerOfCables } from "./answer";
 import { useChangePlant, usePlant, usePull, type AboutView, type CableDoc, type CableView, type PlantView } from "../../api/plant";
 import { useKeys } from "../../app/keyboard";
 import { useNotice } from "../../app/notice";
@@ -45,9 +46,7 @@ function answer(plant: PlantView, tab: Tab): string {
     if (!plant.groups.length) return "No links are said to stand in for each other";
     return shared ? `${shared} of ${plant.groups.length} redundant groups would fail together` : "What is said to be diverse is, as far as recorded";
   }
-  if (!plant.cables.length) return "No cable is planned yet";
-  const bad = new Set(stops((f) => f.severity === "stop" && f.sort === "cable").map((f) => f.name)).size;
-  return bad ? `${bad} of ${plant.cables.length} cables cannot be built as planned` : `All ${plant.cables.length} cables can be built as planned`;
+  return answerOfCables(plant);
 }
 
 const worstOf = (plant: PlantView, name: string) => plant.findings.find((f) => f.sort === "cable" && f.name === name);

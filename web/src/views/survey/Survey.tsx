@@ -9,6 +9,7 @@ import { AboutCard } from "../../parts/AboutCard";
 import { AskSheet } from "../../parts/AskSheet";
 import { useRemove } from "../../parts/RemoveSheet";
 import { Toggle } from "../../parts/Toggle";
+import { FindOutKey } from "../looking/FindOut";
 import { AddPathwaySheet } from "./AddPathwaySheet";
 import { answer } from "./answer";
 import { IdentifySheet } from "./IdentifySheet";
@@ -69,6 +70,9 @@ function Surveyed({ plant }: { plant: PlantView }) {
           {answer(plant)}
         </Heading>
         <Text color="fg.muted">{counts}</Text>
+        <Box ml="auto">
+          <FindOutKey />
+        </Box>
       </Flex>
       <Flex gap="2" my="2" align="center" wrap="wrap" className="no-print">
         <Toggle

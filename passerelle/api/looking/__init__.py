@@ -1,0 +1,1 @@
+"""Find out next."""

@@ -1,0 +1,23 @@
+"""The list of unknowns as the screen gets it."""
+
+from passerelle.core.words import in_metres
+
+
+def test_the_list_names_thing_look_and_what_hangs_on_it(client):
+    answer = client.get("/api/plans/1/unknowns").json()
+    assert answer["unknowns"]
+    by_rule = {(one["rule"], one["name"]): one for one in answer["unknowns"]}
+    print_of = by_rule["fiber.guess", "B-01"]
+    assert print_of["kind"] == "cable"
+    assert print_of["do"].startswith("Read the print on the sheath")
+    assert print_of["minutes"] == 5
+    guess = by_rule["pathway.length-guess", "Crew roof void"]
+    assert in_metres(guess["said"]) == "The length of Crew roof void, 62 m, is a guess."
+    assert guess["spread_m"] == 24.8  # a fifth to either side
+    turned = {t["link_id"] for one in answer["unknowns"] for t in one["links"] if t["turns"]}
+    assert answer["turning"] == len(turned) > 0
+
+
+def test_an_empty_plan_has_none(client):
+    plan = client.post("/api/plans", json={"name": "Empty"}).json()["id"]
+    assert client.get(f"/api/plans/{plan}/unknowns").json() == {"unknowns": [], "turning": 0}

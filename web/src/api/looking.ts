@@ -1,0 +1,13 @@
+/** What is not known yet, asked of the server. */
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { client, taken } from "./client";
+import type { components } from "./schema";
+
+export type Unknown = components["schemas"]["UnknownView"];
+
+export const useUnknowns = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "unknowns", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/unknowns", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
+  });
