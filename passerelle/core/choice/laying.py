@@ -31,7 +31,7 @@ from passerelle.core.plant.taking import as_segment, strands_needed
 from passerelle.core.remedies.proposal import NEW_GLASS
 from passerelle.core.strands.places import positions
 from passerelle.core.tables import STANDARD
-from passerelle.core.tables.site import CABLE_TYPES, CableType
+from passerelle.core.tables.site import CABLE_TYPES, CableType, Sold
 
 from .need import SiteNeed
 from .world import World
@@ -59,6 +59,14 @@ class Laid:
     placed: bool
     objections: tuple[str, ...] = ()
     head: str | None = None
+
+    @property
+    def sold(self) -> Sold:
+        """How the construction of its cables is sold with their glass; common where none suits."""
+        every: list[Sold] = [
+            cable.type.sold_with(cable.fiber) for cable in self.cables if cable.type is not None
+        ]
+        return max(every, key=SOLD_RANK.__getitem__, default="common")
 
 
 def cable_size(needed: int, spare_percent: float) -> int:
@@ -108,7 +116,7 @@ class Layer:
 
     need: SiteNeed
     world: World
-    _made: dict[tuple[int, int], tuple[CableType | None, tuple[str, ...]]] = field(
+    _made: dict[tuple[int, int, str], tuple[CableType | None, tuple[str, ...]]] = field(
         default_factory=dict
     )
     _routes: tuple[Route | None, Route | None] | None = None
@@ -149,7 +157,7 @@ class Layer:
         )
         how = terminated(first, world.rules)
         sheath_m = sum(first.path.segment(at).length_m for at in pieces)
-        kind, objections = self._construction(size, route)
+        kind, objections = self._construction(size, route, cable.fiber or "OS2")
         along = self._runs_along(route)
         count = trunks(links) if trunk else 1
         end = Termination(kind=how, connector=_end_connector(first, pieces).name)
@@ -200,10 +208,12 @@ class Layer:
             self._plants[route] = Plant(places=ends | plant.places, pathways=ways)
         return self._plants[route]
 
-    def _construction(self, size: int, route: int) -> tuple[CableType | None, tuple[str, ...]]:
-        key = (size, route)
+    def _construction(
+        self, size: int, route: int, fiber: str
+    ) -> tuple[CableType | None, tuple[str, ...]]:
+        key = (size, route, fiber)
         if key not in self._made:
-            self._made[key] = _construction(self._plant(route), self.need, size)
+            self._made[key] = _construction(self._plant(route), self.need, size, fiber)
         return self._made[key]
 
 
@@ -258,13 +268,18 @@ def _stated(need: SiteNeed, outdoors: bool) -> Pathway:
 
 
 _WEIGHT = {STOP: 100, WARN: 10}
+SOLD_RANK: dict[Sold, int] = {"common": 0, "to order": 1, "not known": 2}
+"""How easily a construction is had with a glass, best first."""
 
 
 def _construction(
-    plant: Plant, need: SiteNeed, size: int
+    plant: Plant, need: SiteNeed, size: int, fiber: str
 ) -> tuple[CableType | None, tuple[str, ...]]:
-    """The construction that the rules object to least on this way; all-dielectric goes first."""
-    best: tuple[tuple[int, int, int], CableType, tuple[str, ...]] | None = None
+    """The construction that the rules object to least on this way.
+
+    Of those alike one that is sold with the glass goes first, then one without metal.
+    """
+    best: tuple[tuple[int, int, int, int], CableType, tuple[str, ...]] | None = None
     for at, row in enumerate(CABLE_TYPES.values()):
         if row.max_strands < size:
             continue
@@ -273,7 +288,7 @@ def _construction(
                       tuple(plant.pathways), bonded=True)  # fmt: skip
         said = check_construction(plant, trial)
         objections = sum(_WEIGHT.get(one.finding.rule.severity, 1) for one in said)
-        key = (objections, int(row.metallic), at)
+        key = (objections, SOLD_RANK[row.sold_with(fiber)], int(row.metallic), at)
         if best is None or key < best[0]:
             best = (key, row, tuple(one.finding.said for one in said))
     return (best[1], best[2]) if best else (None, ())

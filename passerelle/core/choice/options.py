@@ -16,13 +16,14 @@ from passerelle.core.plan.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.copper import FINISHED
 from passerelle.core.plant.strands import StrandError
+from passerelle.core.tables.site import Sold
 from passerelle.core.working import steps
 
 from .bill import Second, Taken, bill_of, second_cable
 from .candidates import candidates
 from .copper import Copper, copper_for
 from .growing import Ripe, carried, counts_for
-from .laying import Laid, Layer, strands_together
+from .laying import SOLD_RANK, Laid, Layer, strands_together
 from .need import SiteNeed
 from .prices import Bill
 from .ways import COPPER, NEW, Candidate, RuledOut
@@ -79,6 +80,12 @@ class Option:
     def laid(self) -> Laid | None:
         """The cable of the first route, where one is pulled."""
         return next((way.laid for way in self.ways if way.laid is not None), None)
+
+    @property
+    def sold(self) -> Sold:
+        """How its new cables are sold with their glass, the hardest to get; common without any."""
+        laid = [way.laid.sold for way in self.ways if way.laid is not None]
+        return max(laid, key=SOLD_RANK.__getitem__, default="common")
 
     @property
     def cables(self) -> tuple[Cable, ...]:

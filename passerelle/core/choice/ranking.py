@@ -2,6 +2,9 @@
 
 from dataclasses import dataclass, replace
 
+from passerelle.core.tables.site import Sold
+
+from .laying import SOLD_RANK
 from .need import MOST_M, SiteNeed
 from .options import Found, Option, find
 from .weights import DEFAULT_WEIGHTS, Weights
@@ -22,6 +25,9 @@ class Ranked:
 
 def ranked(found: Found, weights: Weights = DEFAULT_WEIGHTS) -> tuple[Ranked, ...]:
     """Options by weighted score, best first; ties by cost, then by name.
+
+    Below them stand those on glass that is made to order in the construction that the way asks
+    for, and below these the ones of which nobody here knows whether it is made.
 
     Each is set against the best that there is, never against the worst: a dear option more, or
     one less, does not turn the others round. Growth far off counts less.
@@ -52,7 +58,7 @@ def ranked(found: Found, weights: Weights = DEFAULT_WEIGHTS) -> tuple[Ranked, ..
         }
         return float(sum(counts[key] * bad for key, bad in badness.items()) / whole)
 
-    order = sorted(options, key=lambda o: (score(o), o.total or 1e12, o.label))
+    order = sorted(options, key=lambda o: (SOLD_RANK[o.sold], score(o), o.total or 1e12, o.label))
     return tuple(Ranked(o, score(o), _why(o, cheapest)) for o in order)
 
 
@@ -101,11 +107,19 @@ def _why(one: Option, cheapest: float | None) -> tuple[str, ...]:
     said += [f"house rule: {title[:1].lower()}{title[1:]}" for title in one.against]
     if one.margin_db is not None and one.margin_db < 1:
         said.append(f"only {one.margin_db:.1f} dB to spare")
+    if one.sold != "common":
+        said.append(_SOLD_SAID[one.sold])
     if one.copper is not None and one.copper.row.note:
         said.append(one.copper.row.note)
     if not one.sure:
         said.append("check the data sheet")
     return tuple(said)
+
+
+_SOLD_SAID: dict[Sold, str] = {
+    "to order": "this glass is made to order in that construction: ask for the delivery time",
+    "not known": "whether that construction is made with this glass is not known: ask first",
+}
 
 
 @dataclass(frozen=True)

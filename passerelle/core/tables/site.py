@@ -1,10 +1,14 @@
 """Figures of cables, raceways, power and clues, read once from their table files."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from .reading import make_row, read_file
 
 STRAND_ORDER: tuple[str, ...] = tuple(read_file("clues.toml")["strand_order"])
+
+
+Sold = Literal["common", "to order", "not known"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,6 +25,7 @@ class CableType:
         the outer diameter (`_od`).
     sidewall_n_m : most pressure in a bend, tension over radius; only data sheets say it. [N/m]
     aerial, span_m : carries itself between poles; over which span.
+    common, to_order : grades of glass that it is usually sold with, and made with on order.
     """
 
     name: str
@@ -49,6 +54,14 @@ class CableType:
     euroclass: str | None = None
     conductors: bool = False
     messenger: bool = False
+    common: tuple[str, ...] = ()
+    to_order: tuple[str, ...] = ()
+
+    def sold_with(self, fiber: str) -> Sold:
+        """Whether it is sold with that grade of glass: commonly, to order, or nobody knows here."""
+        if fiber in self.common:
+            return "common"
+        return "to order" if fiber in self.to_order else "not known"
 
     def least_radius_m(self, *, loaded: bool) -> float | None:
         """Least bend radius under tension or at rest; None where it is not known. [m]"""
