@@ -25,7 +25,7 @@ def _row(check: LinkCheck) -> list[str]:
         _figure(check.budget.length_m, 1),
         _figure(loss),
         _figure(worst.limit.value_db if worst.limit else None),
-        _figure(worst.margin_db),
+        "-" if check.voided else _figure(worst.margin_db),
     ]
 
 

@@ -124,7 +124,7 @@ class Changes(RuleBasedStateMachine):
         fresh = check(Plans(self.store).held(1).plan)
         rows = {row["id"]: (row["verdict"], row["margin_db"]) for row in self.links()}
         anew = {
-            one.budget.link.id: (one.verdict, None if one.margin_db is None else one.margin_db)
+            one.budget.link.id: (one.verdict, None if one.voided else one.margin_db)
             for one in fresh.links
         }
         assert list(rows) == list(anew)

@@ -10,6 +10,7 @@ from passerelle.core.changes.change import EditLink
 from passerelle.core.many import many_things
 from passerelle.core.refused import Refused
 from passerelle.core.remedies.fixing import Fix, certain_fix
+from passerelle.core.words import counted
 from passerelle.plans.plans import Author
 
 from . import schemas, views
@@ -50,7 +51,7 @@ def apply_fixes(ctx: Ctx, who: Who, plan_id: Number, body: schemas.FixesBody) ->
         if link_id not in fixes:
             raise Refused(f"link_ids[{at}]", f"link {link_id} has no certain fix (any more)")
     ids = list(dict.fromkeys(body.link_ids))
-    count = f"{len(ids)} link{'s' if len(ids) > 1 else ''}"
+    count = counted(len(ids), "link")
     did = ctx.plans.change(
         plan_id,
         [EditLink(one, fixes[one][1].edits) for one in ids],

@@ -29,6 +29,7 @@ class LinkSummary(BaseModel):
     loss_db: float | None
     limit_db: float | None
     margin_db: float | None
+    voided: bool = Field(description="a joint loses what no table states: no margin holds")
     used: float | None = Field(description="share of the limit that the loss takes up")
     verdict: Verdict
     once: bool = Field(description="works only once less light arrives: an attenuator is missing")

@@ -15,7 +15,7 @@ from passerelle.core.plan.lightpath import Part, Segment
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.remedies.cures import Ranked, ranked
 from passerelle.core.tables import Tables
-from passerelle.core.words import metres
+from passerelle.core.words import counted, metres
 from passerelle.formats.checkjson import part_ids, rounded
 
 from . import schemas
@@ -79,8 +79,9 @@ def summary(link_id: str, changed_in: int, check: LinkCheck) -> schemas.LinkSumm
         wavelength_nm=worst.wavelength_nm,
         loss_db=rounded(loss),
         limit_db=rounded(limit),
-        margin_db=rounded(worst.margin_db),
-        used=rounded(used, 3),
+        margin_db=None if check.voided else rounded(worst.margin_db),
+        used=None if check.voided else rounded(used, 3),
+        voided=check.voided,
         verdict=check.verdict,
         once=too_bright(check),
         decides=_decides(check),
@@ -95,7 +96,7 @@ def brief(check: LinkCheck) -> common.Brief:
     """A link's answer in a few figures."""
     return common.Brief(
         verdict=check.verdict,
-        margin_db=rounded(check.margin_db),
+        margin_db=None if check.voided else rounded(check.margin_db),
         parts=len(check.budget.link.path.parts),
         counts=counts(check),
     )
@@ -120,6 +121,8 @@ def answer(check: LinkCheck) -> str:
             return f"Fails: {-margin:.1f} dB too much loss"
         title = stop.rule.title
         return f"Fails: {title[:1].lower()}{title[1:]}"
+    if check.verdict == VERDICT_UNKNOWN and margin is not None and margin < 0:
+        return f"Open until measured: {-margin:.1f} dB too much with the worst parts"
     if check.verdict == VERDICT_UNKNOWN or margin is None:
         missing = next((f for f in check.findings if f.rule.id.endswith(".unknown")), None)
         title = missing.rule.title if missing else "a figure that decides is missing"
@@ -134,7 +137,7 @@ def _detail(check: LinkCheck) -> str:
     """What the answer rests on, in words; figures stand elsewhere on the page."""
     stops = [f for f in _causes(check) if f.rule.severity == "stop"]
     if len(stops) > 1:
-        return f"and {len(stops) - 1} more reason{'s' if len(stops) > 2 else ''}"
+        return f"and {counted(len(stops) - 1, 'more reason')}"
     return ""
 
 

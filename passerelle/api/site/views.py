@@ -18,6 +18,7 @@ from passerelle.core.plant.runs import guesses, run_of
 from passerelle.core.plant.strands import StrandError, followed, next_free, strands, taken
 from passerelle.core.plant.taking import strands_needed
 from passerelle.core.plant.whole import positions
+from passerelle.core.words import quantity
 from passerelle.formats.checkjson import id_of, rounded
 
 from . import fates
@@ -294,7 +295,8 @@ def pulls_view(plant: Plant, cable: Cable) -> views.PullsView:
         points = f", pulled out at {' and '.join(best.points)}" if best.points else ""
         fits = {True: "within the rating", False: "still over the rating", None: "rating not known"}
         where = cable.a if best.feed == A else cable.b
-        said = f"Feed it from {where}{points}: {best.worst_n:.0f} N, {fits[best.fits]}."
+        force = quantity(best.worst_n, "N", ".0f")
+        said = f"Feed it from {where}{points}: {force}, {fits[best.fits]}."
     loaded = kind.least_radius_m(loaded=True) if kind else None
     rest = kind.least_radius_m(loaded=False) if kind else None
     return views.PullsView(

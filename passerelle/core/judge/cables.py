@@ -6,6 +6,7 @@ from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant, Use
 from passerelle.core.plant.strands import taken
+from passerelle.core.words import counted, plural
 
 from .about import CABLE, About
 from .construction import check_construction
@@ -48,10 +49,9 @@ def _clashes(plant: Plant, cable: Cable) -> list[About]:
         links |= {(key, use.at): None for key, _, use in on}
     found = []
     for names, (numbers, links) in by_pair.items():
-        what = "strand" if len(numbers) == 1 else "strands"
         listed = ", ".join(map(str, numbers))
         who = " and ".join(names[:2]) if len(names) > 1 else f"{names[0]} twice"
-        message = f"{cable.name}, {what} {listed}: {who}."
+        message = f"{cable.name}, {plural(len(numbers), 'strand')} {listed}: {who}."
         found.append(About(CABLE, cable.name, finding("cable.strand-clash", message), tuple(links)))
     bad = {note.strand: note for note in cable.strand_notes if note.state == "bad"}
     for number in sorted(set(bad) & set(users)):
@@ -84,9 +84,9 @@ def _short(plant: Plant, cable: Cable) -> list[About]:
     if needed <= good:
         return []
     whole = (
-        f"{cable.strands} strands"
+        counted(cable.strands, "strand")
         if good == cable.strands
-        else f"{good} good strands of {cable.strands}"
+        else f"{counted(good, 'good strand')} of {cable.strands}"
     )
     message = f"{cable.name} has {whole}; the links through it take {needed}."
     return [About(CABLE, cable.name, finding("cable.strand-short", message),
@@ -116,12 +116,11 @@ def _spares(plant: Plant, cable: Cable, rules: HouseRules) -> list[About]:
         )
         found.append(_about(cable, "cable.spare-low", message))
     if cable.strands <= 2:
-        plural = "strand" if cable.strands == 1 else "strands"
         found.append(
             _about(
                 cable,
                 "cable.single-drop",
-                f"{cable.name} brings {cable.strands} {plural} to {cable.b}.",
+                f"{cable.name} brings {counted(cable.strands, 'strand')} to {cable.b}.",
             )
         )
     return found

@@ -49,6 +49,11 @@ class LinkCheck:
         known = [m for m in margins if m is not None]
         return min(known) if len(known) == len(margins) else None
 
+    @property
+    def voided(self) -> bool:
+        """Whether a joint loses what no table states, so that no margin means anything."""
+        return any(f.rule.voids_margin for f in self.findings)
+
     def with_findings(self, more: tuple[Finding, ...]) -> "LinkCheck":
         """The same check with findings that only the whole plan shows."""
         if not more:

@@ -310,7 +310,11 @@ def check_confidence(budget: Budget) -> list[Finding]:
         return []
     applications = " and ".join(sorted({m.application for m in budget.modules}))
     message = f"{applications}: {', '.join(uncertain)}. Check the data sheet."
-    return [finding("table.check-data-sheet", message, severity=NOTE)]
+    of_module = any(one.startswith(("reach", "limit")) for one in uncertain)
+    of_parts = any(not one.startswith(("reach", "limit")) for one in uncertain)
+    do = "Enter what the data sheet of the module says. " if of_module else ""
+    do += "Enter the figures of the parts that you have as own parts." if of_parts else ""
+    return [finding("table.check-data-sheet", message, severity=NOTE, do=do.strip())]
 
 
 def uncertain_figures(budget: Budget) -> list[str]:

@@ -7,9 +7,10 @@ from passerelle.core.light.link import A, B, Budget
 from passerelle.core.light.modules import End, Module
 from passerelle.core.plan.connectors import Connector, connector
 from passerelle.core.plan.ends import Side
-from passerelle.core.plan.lightpath import Joint, LightPath, Segment
+from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.tables import STANDARD
 from passerelle.core.tables.kinds import PART_KINDS
+from passerelle.core.words import an
 
 from .findings import Finding, Remedy, finding
 
@@ -31,7 +32,7 @@ def check_mating(budget: Budget) -> list[Finding]:
         if plain and near is not None and near.is_bare != (joint.kind == "adapter"):
             continue  # most joints join two plain ends alike: spare them the rules
         if near is not None and far is not None:
-            found += _joint(path, at, joint, near, far)
+            found += _joint(budget, at, joint, near, far)
     found += _pairs(budget)
     found += _module(budget, A, budget.link.a, budget.modules[0], 0)
     found += _module(budget, B, budget.link.b, budget.modules[1], len(parts) - 1)
@@ -60,14 +61,14 @@ def _pairs(budget: Budget) -> list[Finding]:
     return found
 
 
-def _joint(
-    path: LightPath, at: int, joint: Joint, near: Connector, far: Connector
-) -> list[Finding]:
+def _joint(budget: Budget, at: int, joint: Joint, near: Connector, far: Connector) -> list[Finding]:
     if joint.kind != "adapter":
         if near.is_bare and far.is_bare:
             return []
         plug = far if near.is_bare else near
-        return [_misfit(at, f"A {joint.kind} splice at a {plug.name} plug; only bare ends splice.")]
+        return [
+            _misfit(at, f"A {joint.kind} splice at {an(plug.name)} plug; only bare ends splice.")
+        ]
     if near.is_bare or far.is_bare:
         which = "Two bare ends" if near.is_bare and far.is_bare else "A bare end"
         return [_misfit(at, f"{which} in an adapter ({near.name} to {far.name}).")]
@@ -78,7 +79,7 @@ def _joint(
         return [_misfit(at, f"{near.name} meets {far.name}.")]
     found = []
     if near.is_angled is not None and far.is_angled is not None and near.is_angled != far.is_angled:
-        found.append(_polish(path, at, near, far))
+        found.append(_polish(budget, at, near, far))
     elif near.is_angled and near.family == "MPO" and joint.keys == "aligned":
         opposed = SetPart.to(replace(joint, keys="opposed"))
         found.append(
@@ -93,7 +94,7 @@ def _joint(
         found.append(_unknown_polish((at,), near, far))
     if near.pins is not None and near.pins == far.pins:
         both = "Both plugs have pins" if near.pins == "pinned" else "Neither plug has pins"
-        remedies = _other_pins(path, at, near.pins)
+        remedies = _other_pins(budget, at, near.pins)
         found.append(
             finding(
                 "mate.pins",
@@ -106,8 +107,9 @@ def _joint(
     return found
 
 
-def _other_pins(path: LightPath, at: int, pins: str) -> list[Remedy]:
+def _other_pins(budget: Budget, at: int, pins: str) -> list[Remedy]:
     """The side to change: fixed cabling has the pins, so a cord goes without them."""
+    path = budget.link.path
     other = "unpinned" if pins == "pinned" else "pinned"
     found = []
     for index, which in ((at - 1, 1), (at + 1, 0)):
@@ -118,9 +120,9 @@ def _other_pins(path: LightPath, at: int, pins: str) -> list[Remedy]:
         ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
         is_cord = segment.kind == "cord"
         effort = PART_KINDS[segment.kind].effort
-        label = f"{segment.kind.capitalize()} {other} at part {index + 1}"
+        label = f"{_plug_at(budget, index, which)}: {other}"
         if segment.swaps:
-            effort, label = "setting", f"Pins of the plug at part {index + 1} changed: {other}"
+            effort, label = "setting", f"{_plug_at(budget, index, which)}: pins changed, {other}"
         by_rule = is_cord == (other == "unpinned")
         remedy = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
         found.append((not segment.swaps, not by_rule, effort != "cord", index, remedy))
@@ -154,11 +156,19 @@ def _repolished(end: Connector, polish: str | None) -> Connector:
     return connector("/".join(x for x in (end.type, polish, end.pins) if x))
 
 
-def _polish(path: LightPath, at: int, near: Connector, far: Connector) -> Finding:
+def _plug_at(budget: Budget, index: int, which: int) -> str:
+    """A plug as a remedy names it: of which part, on which side of it."""
+    segment = budget.link.path.segment(index)
+    place = (budget.link.a, budget.link.b)[which].place or f"end {'ab'[which]}"
+    return f"{segment.kind.capitalize()} at part {index + 1}, plug towards {place}"
+
+
+def _polish(budget: Budget, at: int, near: Connector, far: Connector) -> Finding:
     """The cure changes the segment that is cheapest to change: a cord or pigtail before a cable.
 
     Of two equally cheap ones, the one whose angle is the odd one out in the path.
     """
+    path = budget.link.path
     angled = sum(
         bool(end and end.is_angled) for p in path.parts if isinstance(p, Segment) for end in p.ends
     )
@@ -181,20 +191,20 @@ def _polish(path: LightPath, at: int, near: Connector, far: Connector) -> Findin
         segment = path.segment(index)
         plug = _repolished(end, model.polish)
         ends = (segment.ends[0], plug) if which == 1 else (plug, segment.ends[1])
-        label = f"{segment.kind.capitalize()} with {plug.polish} at part {index + 1}"
+        label = f"{_plug_at(budget, index, which)}: {plug.polish} instead of {end.polish}"
         effort = PART_KINDS[segment.kind].effort
         made = Remedy(label, (SetPart.to(replace(segment, ends=ends)),), effort)
-        remedies.append((index, segment.kind, made))
-    first, kind, best = remedies[0]
+        remedies.append(made)
+    best = remedies[0]
     return finding(
         "mate.polish",
         f"{near.name} ({FACES[bool(near.is_angled)]}) meets {far.name} "
         f"({FACES[bool(far.is_angled)]}): {STANDARD.polish_mismatch_db:g} dB or more is lost, on "
         "top of the budget.",
         at=(at,),
-        do=f"Change the {kind} (part {first + 1}) for a {_lower(best.label)}.",
+        do=f"Change it: {_lower(best.label)}.",
         remedy=best,
-        others=tuple(remedy for *_, remedy in remedies[1:]),
+        others=tuple(remedies[1:]),
     )
 
 
@@ -240,7 +250,8 @@ def _module(budget: Budget, side: Side, end: End, module: Module, at: int) -> li
     ends = (fitting, segment.ends[1]) if side == A else (segment.ends[0], fitting)
     remedy = (
         Remedy(
-            f"Cord with {fitting.name} at the module", (SetPart.to(replace(segment, ends=ends)),)
+            f"{_plug_at(budget, at, 0 if side == A else 1)}: {fitting.name}",
+            (SetPart.to(replace(segment, ends=ends)),),
         )
         if segment.kind == "cord"
         else None

@@ -28,6 +28,7 @@ from passerelle.core.strands.trace import (
 )
 from passerelle.core.tables.kinds import PART_KINDS
 from passerelle.core.tables.rows import Wiring
+from passerelle.core.words import plural
 
 from .findings import WARN, Finding, Remedy, finding
 
@@ -106,7 +107,7 @@ def is_multi_fiber(parts: tuple[Segment | Joint, ...]) -> bool:
 
 def _unrecorded(at: tuple[int, ...]) -> Finding:
     listed = ", ".join(str(one + 1) for one in at[:6])
-    message = f"The wiring of part{'s' if len(at) > 1 else ''} {listed} is not recorded."
+    message = f"The wiring of {plural(len(at), 'part')} {listed} is not recorded."
     return finding("polarity.unknown", message, at=at)
 
 

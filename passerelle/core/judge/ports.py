@@ -10,6 +10,7 @@ from passerelle.core.plan.devices import OUTDOOR, UNHEATED, PortFacts, facts
 from passerelle.core.plan.ends import Side
 from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.tables import SINGLE_MODE, STANDARD, Cage
+from passerelle.core.words import an
 
 from .fec import check_fec
 from .findings import NOTE, STOP, WARN, Finding, Remedy, finding
@@ -151,7 +152,8 @@ def _speed(side: Side, end: End, module: Module, cage: Cage, known: PortFacts) -
     if speeds and rate not in speeds:
         listed = ", ".join(f"{speed:g}" for speed in speeds)
         message = f"The port at end {side} runs at {listed} Gb/s; the module runs {rate:g}."
-        return [finding("port.speed-setting", message, ends=(side,), severity=STOP)]
+        do = f"Fit a module of {listed} Gb/s, or use a port that runs {rate:g} Gb/s."
+        return [finding("port.speed-setting", message, ends=(side,), severity=STOP, do=do)]
     if port.set_gbps is not None:
         if port.set_gbps == rate:
             return []
@@ -160,16 +162,19 @@ def _speed(side: Side, end: End, module: Module, cage: Cage, known: PortFacts) -
         how = "cannot be set and runs" if severity else "is set to"
         told = f"The {what} at end {side} {how} {port.set_gbps:g} Gb/s"
         message = f"{told}; the module runs {rate:g}."
-        remedy = None if severity else _set_to(side, end, rate)
-        return [
-            finding("port.speed-setting", message, ends=(side,), severity=severity, remedy=remedy)
-        ]
+        if severity:
+            do = f"Fit a module of {port.set_gbps:g} Gb/s, or use equipment that can be set."
+            return [finding("port.speed-setting", message, ends=(side,), severity=severity, do=do)]
+        remedy = _set_to(side, end, rate)
+        return [finding("port.speed-setting", message, ends=(side,), remedy=remedy)]
     if (speeds == (rate,)) or cage.top_gbps <= rate or module.application == CUSTOM:
         return []
-    message = (
-        f"{rate:g} Gb/s in an {cage.name} cage ({cage.top_gbps:g} Gb/s) at end {side}: set the "
-        f"port to {rate:g}G by hand."
-    )
+    where = f"{rate:g} Gb/s in {an(cage.name)} cage ({cage.top_gbps:g} Gb/s) at end {side}"
+    if known.settable is False:
+        message = f"{where}, which cannot be set: whether it runs {rate:g} Gb/s is not recorded."
+        do = "Read its speeds on the data sheet and enter them with the device."
+        return [finding("port.speed-setting", message, ends=(side,), do=do)]
+    message = f"{where}: set the port to {rate:g}G by hand."
     remedy = _set_to(side, end, rate)
     return [finding("port.speed-setting", message, ends=(side,), remedy=remedy)]
 

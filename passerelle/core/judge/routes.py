@@ -168,18 +168,20 @@ def _tension(plant: Plant, cable: Cable, made: Pull, rating: float) -> list[Abou
         do = None
         if best is not None and best.fits:
             points = f", pulled out at {' and '.join(best.points)}" if best.points else ""
-            do = f"Feed it from {name[best.feed]}{points}: {best.worst_n:.0f} N."
+            do = f"Feed it from {name[best.feed]}{points}: {quantity(best.worst_n, 'N', '.0f')}."
         message = (
-            f"{cable.name}, fed from {name[cable.feed]}: {made.worst_n:.0f} N at "
-            f"{metres(made.worst.at_m, '.0f')} in {made.worst.where}; it is rated for {rating:g} N."
+            f"{cable.name}, fed from {name[cable.feed]}: {quantity(made.worst_n, 'N', '.0f')} at "
+            f"{metres(made.worst.at_m, '.0f')} in {made.worst.where}; it is rated for "
+            f"{quantity(rating, 'N')}."
         )
         said = finding("pull.tension", message, do=do)
         found.append(About(CABLE, cable.name, said, others=(made.worst.where,)))
     here_n, there_n = made.hardest_n, other.hardest_n
     if there_n < here_n and (here_n > EITHER_WAY * rating or there_n <= rating < here_n):
         message = (
-            f"{cable.name}: {there_n:.0f} N fed from {name[other.feed]}, "
-            f"{here_n:.0f} N from {name[cable.feed]}; it is rated for {rating:g} N."
+            f"{cable.name}: {quantity(there_n, 'N', '.0f')} fed from {name[other.feed]}, "
+            f"{quantity(here_n, 'N', '.0f')} from {name[cable.feed]}; it is rated for "
+            f"{quantity(rating, 'N')}."
         )
         found.append(About(CABLE, cable.name, finding("pull.direction", message)))
     found += _hanging(cable, made, rating)
@@ -192,8 +194,8 @@ def _tension(plant: Plant, cable: Cable, made: Pull, rating: float) -> list[Abou
         worst = max(pressed, key=lambda s: s.pressure_n_m or 0.0)
         if (worst.pressure_n_m or 0.0) > limit:
             message = (
-                f"{cable.name}: {worst.pressure_n_m:.0f} N/m in "
-                f"a bend of {worst.where}; {limit:g} is the most."
+                f"{cable.name}: {quantity(worst.pressure_n_m or 0.0, 'N/m', '.0f')} in "
+                f"a bend of {worst.where}; {quantity(limit, 'N/m')} is the most."
             )
             said = finding(
                 "pull.sidewall", message, source=cable.type.source if cable.type else None
@@ -211,8 +213,8 @@ def _hanging(cable: Cable, made: Pull, rating: float) -> list[About]:
     hangs_n = cable.type.mass_kg_km / 1000 * PRACTICE["gravity_n_kg"].value * rise_m
     share = PRACTICE["long_term_share"].value
     message = (
-        f"{cable.name}: {metres(rise_m, '.0f')} hang with {hangs_n:.0f} N; about "
-        f"{share * rating:.0f} N may hang on it for long."
+        f"{cable.name}: {metres(rise_m, '.0f')} hang with {quantity(hangs_n, 'N', '.0f')}; about "
+        f"{quantity(share * rating, 'N', '.0f')} may hang on it for long."
     )
     severity: Severity = WARN if hangs_n > share * rating else NOTE
     return [About(CABLE, cable.name, finding("pull.hanging", message, severity=severity))]
@@ -229,12 +231,13 @@ def _bends(plant: Plant, cable: Cable) -> list[About]:
             continue
         state = "under tension" if pathway.pulled else "at rest"
         message = (
-            f"{cable.name} needs {1000 * least:.0f} mm {state}; "
-            f"{pathway.name} has a bend of {1000 * min(known):.0f} mm."
+            f"{cable.name} needs {quantity(1000 * least, 'mm', '.0f')} {state}; "
+            f"{pathway.name} has a bend of {quantity(1000 * min(known), 'mm', '.0f')}."
         )
         rest = cable.type.least_radius_m(loaded=False)
         if pathway.pulled and rest is not None and min(known) >= rest - 1e-9:
-            message += f" Once it lies there {1000 * rest:.0f} mm are enough: lay it in by hand."
+            message += f" Once it lies there {quantity(1000 * rest, 'mm', '.0f')} are enough: "
+            message += "lay it in by hand."
         return [About(CABLE, cable.name, finding("pull.bend", message), others=(pathway.name,))]
     return []
 

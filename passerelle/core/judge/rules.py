@@ -21,7 +21,7 @@ class Rule:
     """One rule: how bad it is, why, what to do, and whose word that is.
 
     step : the pier of the job that a finding hangs from. explains : ids of rules whose findings are
-    echoes of this one.
+    echoes of this one. voids_margin : what is lost there is in no table, so that no margin holds.
     """
 
     id: str
@@ -32,6 +32,7 @@ class Rule:
     do: str
     source: str
     explains: tuple[str, ...] = ()
+    voids_margin: bool = False
 
 
 def read_rules() -> dict[str, Rule]:

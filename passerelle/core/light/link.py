@@ -224,7 +224,9 @@ def limit(sender: Module, receiver: Module, fiber: Fiber | None, measured: bool)
     floor = receiver.receive_min_dbm
     if launch is None or floor is None:
         return None
-    sure = sender.levels_are_sure() and receiver.levels_are_sure()
+    sure = (sender.levels_are_sure() or "tx_min_dbm" in sender.entered) and (
+        receiver.levels_are_sure() or "rx_min_dbm" in receiver.entered
+    )
     penalty_db = max(sender.penalty_db, receiver.penalty_db)
     return Limit(launch - floor - penalty_db, "power", sender.source, HIGH if sure else "medium")
 

@@ -22,6 +22,7 @@ from passerelle.core.plan.lightpath import (
     Segment,
 )
 from passerelle.core.tables.kinds import PART_KINDS
+from passerelle.core.words import counted
 
 from .model import LinkUse, Plant, Use, lengths
 from .strands import StrandError, Stretch, followed
@@ -186,7 +187,7 @@ def take(plant: Plant, link: Link, at: int, cable: str, numbers: tuple[int, ...]
 
 def _check_numbers(cable: Cable, numbers: tuple[int, ...], needed: int) -> None:
     if len(numbers) < needed:
-        count = f"{needed} strand{'s' if needed > 1 else ''}"
+        count = counted(needed, "strand")
         raise StrandError(f"the link takes {count}, and {len(numbers)} are chosen")
     worst = max(numbers)
     if worst > cable.strands or min(numbers) < 1:

@@ -14,6 +14,7 @@ from passerelle.core.plan.ends import NO_SHEET
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.strands.methods import choices
 from passerelle.core.tables import MULTIMODE, STANDARD, Application
+from passerelle.core.words import counted
 
 from .proposal import SINGLE_MODE_GRADE, plug_for
 from .repolarising import repolarised
@@ -144,7 +145,7 @@ def _methods(check: LinkCheck) -> Iterator[Remedy]:
     found = [c for c in choices(check.budget.link.path) if c.excluded is None and c.edits]
     for choice in sorted(found, key=lambda c: len(c.edits))[:2]:
         count = len(choice.edits)
-        parts = f"{count} part{'s' if count > 1 else ''}"
+        parts = counted(count, "part")
         yield Remedy(f"Follow method {choice.method.name}: {parts}", choice.edits, "part")
 
 
@@ -156,7 +157,7 @@ def _reason(remedy: Remedy, after: LinkCheck) -> str:
     left = _stops(after)
     words = EFFORTS[remedy.effort]
     if left:
-        return f"{words}; {left} other stop{'s' if left > 1 else ''} left"
+        return f"{words}; {counted(left, 'other stop')} left"
     return words
 
 

@@ -9,6 +9,7 @@ from passerelle.core.light.link import Link
 from passerelle.core.light.modules import End
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.lightpath import Joint, Segment
+from passerelle.formats.checktable import table
 from tests.making import APC, BARE, LC, cable, cord, judged, link, path, rules_of
 
 MPO, PINNED, MPO_APC = (
@@ -78,6 +79,21 @@ def test_the_plug_must_fit_the_module(application, socket, plug, fits):
         for found in judged(subject).findings[:1]:
             subject = apply_all(subject, found.remedy.edits) if not fits else subject
     assert "mate.module" not in rules_of(judged(subject))
+
+
+@pytest.mark.parametrize(
+    ("light", "voided"),
+    [
+        (path(cord(), cord()), False),
+        (path(cord(), cord(ends=(APC, LC))), True),  # 3.5 dB or more, which no table states
+        (path(cord(), cord("OM3")), True),
+        (path(cord(), cable(length_m=30_000), cord()), False),  # too long is a margin all the same
+    ],
+)
+def test_no_margin_holds_beside_a_joint_that_loses_what_no_table_states(light, voided):
+    check = judged(link("10GBASE-LR", light))
+    assert check.voided is voided
+    assert ("  -\n" in table([check])) is voided
 
 
 @pytest.mark.parametrize("name", ["LSH/APC", "MU/UPC", "CS/UPC", "SN/UPC", "MDC/UPC"])

@@ -134,3 +134,18 @@ def test_a_module_in_a_cage(application, cage, form, stops):
 def test_fibre_channel_agrees_on_a_speed_and_ethernet_does_not(a, b, severity):
     said = check_link(Link("x", End(a), End(b), path(cable("OM4", 50))), HouseRules()).findings
     assert next(f for f in said if f.rule.id == "module.rate-mismatch").rule.severity == severity
+
+
+def test_nobody_is_told_to_set_a_port_that_cannot_be_set():
+    fixed = End("1000BASE-LX10", cage="SFP28", port=Port(settable=False))
+    one = found(fixed, End("1000BASE-LX10", cage="SFP"))["port.speed-setting"]
+    assert one.message == (
+        "1 Gb/s in an SFP28 cage (25 Gb/s) at end a, which cannot be set: whether it runs 1 Gb/s "
+        "is not recorded."
+    )
+    assert "et the port" not in one.do
+    assert one.remedy is None
+    slow = End("10GBASE-LR", cage="SFP+", port=Port(settable=False, set_gbps=1.0))
+    told = found(slow, End("10GBASE-LR", cage="SFP+"))["port.speed-setting"]
+    assert told.rule.severity == "stop"
+    assert told.do == "Fit a module of 1 Gb/s, or use equipment that can be set."

@@ -9,6 +9,7 @@ from passerelle.core.judge.backbone import check_plant
 from passerelle.core.plan.backbone import Bend
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.pulling import friction_of, propose, pull
+from passerelle.core.words import in_metres
 from tests.planting import cable, kind, plant, way
 
 
@@ -63,7 +64,7 @@ def test_pull_towards_the_straight_run():
     assert (best.feed, best.points, best.fits) == ("b", (), True)
     found = {a.finding.rule.id: a.finding for a in check_plant(site, HouseRules())}
     assert "365 N" in found["pull.tension"].message and "300 N" in found["pull.tension"].message
-    assert found["pull.tension"].do == "Feed it from B: 134 N."
+    assert in_metres(found["pull.tension"].do) == "Feed it from B: 134 N."
     assert "pull.direction" in found
     fits = plant((FIRST, LAST), (replace(one, type=kind(tension_n=366.0)),))
     assert "pull.tension" not in {a.finding.rule.id for a in check_plant(fits, HouseRules())}

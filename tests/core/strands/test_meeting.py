@@ -176,5 +176,5 @@ def test_pins_that_can_be_changed_are_the_cheapest_cure():
     check = judged(link("100GBASE-SR4", LightPath((loose, replace(PAIR, keys="aligned"), fixed))))
     found = next(f for f in check.findings if f.rule.id == "mate.pins")
     assert (found.remedy.label, found.remedy.effort) == (
-        "Pins of the plug at part 1 changed: unpinned", "setting"
+        "Cord at part 1, plug towards end b: pins changed, unpinned", "setting"
     )  # fmt: skip

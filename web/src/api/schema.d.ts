@@ -3216,6 +3216,11 @@ export interface components {
             /** Margin Db */
             margin_db: number | null;
             /**
+             * Voided
+             * @description a joint loses what no table states: no margin holds
+             */
+            voided: boolean;
+            /**
              * Used
              * @description share of the limit that the loss takes up
              */

@@ -21,7 +21,10 @@ interface Props {
 /** 'margin 0.4 → 2.1 dB, +1 part, −2 warnings'. */
 export function difference(before: Brief, after: Brief): string {
   const verdict = before.verdict === after.verdict ? null : `${before.verdict} → ${after.verdict}`;
-  const margin = before.margin_db === after.margin_db ? null : `margin ${db(before.margin_db)} → ${db(after.margin_db)} dB`;
+  const margin =
+    before.margin_db === after.margin_db
+      ? null
+      : `margin ${before.margin_db === null ? "none" : db(before.margin_db)} → ${after.margin_db === null ? "none" : `${db(after.margin_db)} dB`}`;
   const said = [
     verdict,
     margin,

@@ -4,10 +4,11 @@ import { paint } from "../theme";
 import { verdictOf } from "./Mark";
 
 /** Share of the limit that the loss takes: a bar up to a post. */
-export function UsedBar({ used, verdict }: { used: number | null; verdict: Verdict }) {
+export function UsedBar({ used, verdict, voided }: { used: number | null; verdict: Verdict; voided: boolean }) {
   const width = 88;
   const post = 74;
   const tone = verdictOf(verdict).tone;
+  if (voided) return <span aria-label="no figure holds">—</span>;
   if (used === null) return <span aria-label="not known">?</span>;
   const percent = Math.round(used * 100);
   return (

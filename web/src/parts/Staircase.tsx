@@ -18,6 +18,8 @@ interface Props {
   shownCase: Case;
   judged: "worst" | "typical";
   tightBelow: number;
+  /** A joint loses what no table states: what is drawn behind it is not what arrives. */
+  voided: boolean;
   height: number;
   /** Each grade of the path with the usual colour of its sheath. */
   glass: { fiber: string; jacket: string }[];
@@ -51,7 +53,7 @@ function rulers(d: DirectionView): Ruler[] {
   return found;
 }
 
-export function Staircase({ direction, layout, stepped, shownCase, judged, tightBelow, height, glass, onWhy }: Props) {
+export function Staircase({ direction, layout, stepped, shownCase, judged, tightBelow, voided, height, glass, onWhy }: Props) {
   const d = direction;
   const rules = rulers(d);
   const bottom = height - BOTTOM;
@@ -109,7 +111,13 @@ export function Staircase({ direction, layout, stepped, shownCase, judged, tight
         </g>
       ))}
       <Overload d={d} at={layout.end} y={scale.y} />
-      <Received d={d} tightBelow={tightBelow} at={layout.end} y={scale.y} points={low} onWhy={onWhy} />
+      {voided ? (
+        <SvgText x={layout.end - 6} y={height - BOTTOM - 6} textAnchor="end" size={14} weight={700} tone="stop.fg" rim>
+          No margin holds: a joint loses more than any table says
+        </SvgText>
+      ) : (
+        <Received d={d} tightBelow={tightBelow} at={layout.end} y={scale.y} points={low} onWhy={onWhy} />
+      )}
       {low.length === 0 && (
         <SvgText x={(layout.start + layout.end) / 2} y={height / 2} textAnchor="middle" size={15}>
           Levels are not known for this application: enter the module’s data sheet at its end.

@@ -12,6 +12,10 @@ describe("lengths", () => {
     const reach = "Trench 40 m: \u2060322 m\u2060 of OM1; \u20601 640.5 m\u2060 is the reach.";
     expect(said(reach, "m")).toBe("Trench 40 m: 322 m of OM1; 1 640.5 m is the reach.");
     // 322 / 0.3048 = 1 056.4; 1 640.5 / 0.3048 = 5 382.2. A name stays a name.
+    const pulled = "P-01: \u20601177 N\u2060 at \u206060 m\u2060; it needs \u2060254 mm\u2060, \u2060100 N/m\u2060, down to \u2060\u221240 °C\u2060.";
+    expect(said(pulled, "m")).toBe("P-01: 1177 N at 60 m; it needs 254 mm, 100 N/m, down to \u221240 °C.");
+    // 1177 / 4.448, 60 / 0.3048, 254 / 25.4, 100 x 0.3048 / 4.448 = 6.9 and -40 is -40
+    expect(said(pulled, "ft")).toBe("P-01: 265 lbf at 197 ft; it needs 10 in, 7 lbf/ft, down to \u221240 °F.");
     expect(said(reach, "ft")).toBe("Trench 40 m: 1\u202f056 ft of OM1; 5\u202f382 ft is the reach.");
   });
 

@@ -29,11 +29,30 @@ export function lengthNumber(metres: number, unit: Unit): string {
   return part && part !== "0" ? `${grouped}.${part}` : grouped;
 }
 
-/** A sentence of the core: a length in it stands between word joiners, and is said in the unit of the screen. */
+/** The other system's unit for each unit that the core's sentences use, its worth in it, and its decimals. */
+const OTHER: Record<string, [unit: string, each: number, digits: number, zero?: number]> = {
+  m: ["ft", 1 / METRES_PER_FOOT, 0],
+  mm: ["in", 1 / 25.4, 2],
+  N: ["lbf", 1 / 4.4482216, 0],
+  "N/m": ["lbf/ft", METRES_PER_FOOT / 4.4482216, 0],
+  kg: ["lb", 1 / 0.45359237, 1],
+  "kg/km": ["lb/1000 ft", METRES_PER_FOOT / 0.45359237, 1],
+  "°C": ["°F", 1.8, 0, 32],
+};
+
+/** A quantity of a sentence in the units of the screen: `1 177 N` or `265 lbf`. */
+export function quantity(figure: string, given: string, unit: Unit): string {
+  const other = OTHER[given];
+  if (unit === "m" || !other) return `${figure} ${given}`;
+  const [name, each, digits, zero = 0] = other;
+  const value = Number(figure.replaceAll(" ", "").replace(MINUS, "-"));
+  if (given === "m") return length(value, unit);
+  return `${signed(String(Number((value * each + zero).toFixed(digits))))} ${name}`;
+}
+
+/** A sentence of the core: a quantity in it stands between word joiners, and is said in the units of the screen. */
 export function said(sentence: string, unit: Unit): string {
-  return sentence.replace(/\u2060([\d ]+(?:\.\d+)?) m\u2060/g, (_, figure: string) =>
-    unit === "m" ? `${figure} m` : length(Number(figure.replaceAll(" ", "")), unit),
-  );
+  return sentence.replace(/\u2060(\u2212?[\d ]+(?:\.\d+)?) ([^\u2060\d]+)\u2060/g, (_, figure: string, given: string) => quantity(figure, given, unit));
 }
 
 /** A length as it stands in a form field: no grouping, as exact as it was entered. */

@@ -133,6 +133,7 @@ export function Drawing(props: Props) {
           shownCase={shownCase}
           judged={judged}
           tightBelow={plan.house_rules.tight_below_db}
+          voided={view.summary.voided}
           height={stairs}
           glass={glass}
           onWhy={onWhy}

@@ -72,7 +72,8 @@ function Row({ one, on, to }: { one: Unknown; on: boolean; to: string }) {
   const turning = one.links.filter((link) => link.turns);
   const still = one.links.length - turning.length;
   const hangs = [
-    one.spread_m > 0 && `${one.kind === "cable" ? "at worst" : "up to"} ${length(one.spread_m, unit)} of ${one.kind === "cable" ? "new cable" : "cable more or less"}`,
+    one.spread_m > 0 &&
+      `${one.kind === "cable" ? "at worst" : "up to"} ${length(one.spread_m, unit)} of ${one.kind === "cable" ? "new cable" : "cable more or less"}`,
     one.cost !== null && `0 to ${money(one.cost, plan.house_rules.currency)}`,
     still > 0 && `${turning.length ? "and " : ""}${still === 1 ? "1 link" : `${still} links`} whose verdict stays`,
   ].filter(Boolean);

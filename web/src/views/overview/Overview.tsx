@@ -128,10 +128,10 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
         {db(link.limit_db)}
       </Mono>
       <Box role="cell" display={WIDE}>
-        <UsedBar used={link.used} verdict={verdict} />
+        <UsedBar used={link.used} verdict={verdict} voided={link.voided} />
       </Box>
       <Mono role="cell" textAlign="end" fontWeight="700">
-        {plus(link.margin_db)}
+        {link.voided ? <span title="A joint of this link loses more than any table says: no margin holds">—</span> : plus(link.margin_db)}
       </Mono>
       <Flex role="cell" align="center" gap="1.5">
         <VerdictMark verdict={verdict} />
