@@ -96,11 +96,11 @@ def folded(findings: list[Finding]) -> list[Finding]:
     return [replace(f, explained_by=causes.get(f.rule.id)) if causes else f for f in findings]
 
 
-def order_of(found: Finding) -> tuple[int, int]:
-    """Severity, then the registry's order: what is read first is lowest."""
-    return SEVERITIES.index(found.rule.severity), _ORDER[found.rule.id]
+def order_of(found: Finding) -> tuple[int, int, int]:
+    """Severity, consequence, then the registry's order: what is read first is lowest."""
+    return (*found.rule.rank, _ORDER[found.rule.id])
 
 
 def in_order(findings: list[Finding]) -> tuple[Finding, ...]:
-    """Findings by what decides first: severity, then the registry's order, then the place."""
+    """Findings by what decides first: severity, consequence, the registry's order, the place."""
     return tuple(sorted(findings, key=lambda f: (*order_of(f), f.at)))

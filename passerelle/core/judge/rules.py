@@ -8,12 +8,15 @@ from passerelle.core.tables.rows import TableError
 
 Severity = Literal["stop", "warn", "note"]
 Step = Literal["survey", "need", "choose", "route", "light", "polarity"]
+Consequence = Literal["unsafe", "damage", "dark", "dim", "later"]
+"""What comes of it: to people, to parts, no link, a bad link, or something some day."""
 Verdict = Literal["works", "tight", "fails", "unknown"]
 
 STOP: Final = "stop"
 WARN: Final = "warn"
 NOTE: Final = "note"
 SEVERITIES: tuple[Severity, ...] = get_args(Severity)
+CONSEQUENCES: tuple[Consequence, ...] = get_args(Consequence)
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,6 +29,7 @@ class Rule:
 
     id: str
     severity: Severity
+    consequence: Consequence
     step: Step
     title: str
     why: str
@@ -33,6 +37,11 @@ class Rule:
     source: str
     explains: tuple[str, ...] = ()
     voids_margin: bool = False
+
+    @property
+    def rank(self) -> tuple[int, int]:
+        """What is read first is lowest: by severity, then by consequence."""
+        return SEVERITIES.index(self.severity), CONSEQUENCES.index(self.consequence)
 
 
 def read_rules() -> dict[str, Rule]:
@@ -45,6 +54,8 @@ def read_rules() -> dict[str, Rule]:
             raise TableError(f"{where}: is listed twice")
         if rule.severity not in SEVERITIES:
             raise TableError(f"{where}: severity is not one of {', '.join(SEVERITIES)}")
+        if rule.consequence not in CONSEQUENCES:
+            raise TableError(f"{where}: consequence is not one of {', '.join(CONSEQUENCES)}")
         if rule.step not in get_args(Step):
             raise TableError(f"{where}: step is not one of {', '.join(get_args(Step))}")
         found[rule.id] = rule

@@ -19,6 +19,14 @@ def test_stops_come_first_and_then_what_the_table_lists_first():
     assert [one.rule.id for one in found][:2] == ["module.rate-mismatch", "loss.over-limit"]
 
 
+def test_within_a_severity_people_come_before_parts_and_parts_before_light():
+    asked = ["loss.over-limit", "polarity.not-crossed", "mate.polish", "cable.environment"]
+    found = [one.rule.id for one in in_order([finding(rule, "x") for rule in asked])]
+    assert found == ["cable.environment", "mate.polish", "polarity.not-crossed", "loss.over-limit"]
+    warned = in_order([finding(rule, "x") for rule in ("fiber.growth", "cable.lightning")])
+    assert warned[0].rule.id == "cable.lightning"
+
+
 def test_findings_of_one_rule_stand_in_the_order_of_the_path():
     found = in_order([finding("mate.keys", "x", at=(at,)) for at in (5, 1, 3)])
     assert [one.at for one in found] == [(1,), (3,), (5,)]

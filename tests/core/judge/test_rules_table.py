@@ -9,6 +9,7 @@ from passerelle.core.tables.rows import TableError
 GOOD = {
     "id": "a.b",
     "severity": "stop",
+    "consequence": "dark",
     "step": "light",
     "title": "t",
     "why": "w",
@@ -28,6 +29,7 @@ def test_every_rule_says_why_what_to_do_and_whose_word_it_is():
     ("rows", "said"),
     [
         ([GOOD | {"severity": "fatal"}], "a.b: severity is not one of stop, warn, note"),
+        ([GOOD | {"consequence": "sad"}], "a.b: consequence is not one of unsafe, damage, dark"),
         ([GOOD | {"step": "lunch"}], "a.b: step is not one of survey"),
         ([GOOD, GOOD], "a.b: is listed twice"),
         ([GOOD | {"explains": ["c.d"]}], "a.b: explains c.d, which is no rule"),
