@@ -5,12 +5,14 @@ from fastapi import APIRouter
 from passerelle.api.beside import schemas as beside
 from passerelle.api.site import schemas as site
 from passerelle.core.light.modules import End, resolve
+from passerelle.core.plant.ending import COLOURS, PLUGS, EndSeen, order, repairs, warnings
 from passerelle.core.plant.identify import ClueError, Judged, identify
 from passerelle.core.refused import Refused
 from passerelle.core.tables import HIGH, STANDARD
 from passerelle.core.tables.edition import EDITION, tables_hash
 from passerelle.core.tables.kinds import PART_KINDS, PartKind
 from passerelle.core.tables.site import CABLE_TYPES, CLUES, KINDS, POWER_CLASSES, TUBING
+from passerelle.formats.checkjson import rounded
 
 from . import schemas
 from .guide import field_guide
@@ -106,6 +108,8 @@ def backbone() -> site.PlantReference:
             site.ClueInfo(key=c.key, ask=c.ask, values=list(c.values), strength=c.strength)
             for c in CLUES
         ],
+        plugs=list(PLUGS),
+        plug_colours=list(COLOURS),
         cable_types=[
             site.CableTypeInfo.model_validate(one, from_attributes=True)
             for one in CABLE_TYPES.values()
@@ -141,4 +145,44 @@ def identify_cable(body: site.CluesBody) -> site.IdentifiedView:
         next_clue=found.next_clue.key if found.next_clue else None,
         next_ask=found.next_clue.ask if found.next_clue else None,
         next_why=found.next_why,
+    )
+
+
+def _seen(body: schemas.EndSeenBody, at: str) -> EndSeen:
+    """An end as described. Raises Refused where it names what there is not."""
+    for key, value, known in (("plug", body.plug, PLUGS), ("colour", body.colour, COLOURS)):
+        if value is not None and value not in known:
+            raise Refused(f"{at}.{key}", f"{value[:40]!r} is not one of {', '.join(known)}")
+    return EndSeen(body.plug, body.colour, body.joined, body.owner)
+
+
+@router.post("/ending", name="judgeEnds")
+def judge_ends(body: schemas.EndingBody) -> schemas.EndingView:
+    """A cable or cord by its ends: an order for one like it, repairs, and what to mind."""
+    if body.grade is not None and body.grade not in STANDARD.fibers:
+        raise Refused("grade", f"{body.grade[:40]!r} is not a grade of the tables")
+    ends = (_seen(body.a, "a"), _seen(body.b, "b"))
+    told = order(
+        body.what,
+        ends,
+        body.grade,
+        proved=body.proved,
+        length_m=body.length_m,
+        strands=body.strands,
+    )
+    return schemas.EndingView(
+        order=told.says,
+        first=list(told.first),
+        connectors=[end.connector for end in ends],
+        repairs=[
+            schemas.RepairView(
+                what=one.what,
+                worst_db=rounded(one.worst_db) or 0.0,
+                typical_db=rounded(one.typical_db) or 0.0,
+                needs=one.needs,
+                source=one.source,
+            )
+            for one in repairs(body.what, body.grade)
+        ],
+        warnings=list(warnings(ends, body.grade)),
     )

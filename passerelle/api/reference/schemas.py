@@ -1,6 +1,11 @@
 """What the API says of the tables that forms choose from."""
 
+from typing import Annotated
+
+from annotated_types import Gt, Le
 from pydantic import BaseModel, Field
+
+from passerelle.core.plant.ending import Joined, Owner, What
 
 
 class FiberInfo(BaseModel):
@@ -48,3 +53,44 @@ class Reference(BaseModel):
     part_kinds: dict[str, PartKindInfo]
     inline_parts: list[str]
     lanes: dict[str, int] = Field(description="applications whose lanes come apart, and how many")
+
+
+class EndSeenBody(BaseModel):
+    """What was seen at one end of a cable or cord; null: not looked at."""
+
+    plug: Annotated[str, Field(max_length=20)] | None = None
+    colour: Annotated[str, Field(max_length=20)] | None = None
+    joined: Joined | None = None
+    owner: Owner | None = None
+
+
+class EndingBody(BaseModel):
+    """A cable or cord whose ends were looked at. proved : the print names the grade."""
+
+    what: What
+    a: EndSeenBody
+    b: EndSeenBody
+    grade: Annotated[str, Field(max_length=40)] | None = None
+    proved: bool = False
+    length_m: Annotated[float, Gt(0), Le(200_000)] | None = None
+    strands: Annotated[int, Gt(0), Le(6912)] | None = None
+
+
+class RepairView(BaseModel):
+    """A way to mend it, with what it adds to the loss of a strand. [dB]"""
+
+    what: str
+    worst_db: float
+    typical_db: float
+    needs: str
+    source: str
+
+
+class EndingView(BaseModel):
+    """What to order, what to read before, how to mend it, and what to mind."""
+
+    order: str
+    first: list[str]
+    connectors: list[str | None]
+    repairs: list[RepairView]
+    warnings: list[str]

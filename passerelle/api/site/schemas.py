@@ -336,6 +336,8 @@ class PlantReference(BaseModel):
     """What the forms of the backbone offer."""
 
     clues: list[ClueInfo]
+    plugs: list[str]
+    plug_colours: list[str]
     cable_types: list[CableTypeInfo]
     kinds: list[str]
     tubing: dict[str, float]

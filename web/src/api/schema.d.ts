@@ -1496,6 +1496,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/ending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judgeends
+         * @description A cable or cord by its ends: an order for one like it, repairs, and what to mind.
+         */
+        post: operations["judgeEnds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/work/{token}": {
         parameters: {
             query?: never;
@@ -2302,6 +2322,20 @@ export interface components {
             links: number;
         };
         /**
+         * EndSeenBody
+         * @description What was seen at one end of a cable or cord; null: not looked at.
+         */
+        EndSeenBody: {
+            /** Plug */
+            plug?: string | null;
+            /** Colour */
+            colour?: string | null;
+            /** Joined */
+            joined?: ("single" | "joined") | null;
+            /** Owner */
+            owner?: ("own" | "provider") | null;
+        };
+        /**
          * EndView
          * @description One end, for the drawing.
          */
@@ -2316,6 +2350,46 @@ export interface components {
             rate_gbps: number;
             /** Receptacle */
             receptacle: string | null;
+        };
+        /**
+         * EndingBody
+         * @description A cable or cord whose ends were looked at. proved : the print names the grade.
+         */
+        EndingBody: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "cord" | "cable";
+            a: components["schemas"]["EndSeenBody"];
+            b: components["schemas"]["EndSeenBody"];
+            /** Grade */
+            grade?: string | null;
+            /**
+             * Proved
+             * @default false
+             */
+            proved: boolean;
+            /** Length M */
+            length_m?: number | null;
+            /** Strands */
+            strands?: number | null;
+        };
+        /**
+         * EndingView
+         * @description What to order, what to read before, how to mend it, and what to mind.
+         */
+        EndingView: {
+            /** Order */
+            order: string;
+            /** First */
+            first: string[];
+            /** Connectors */
+            connectors: (string | null)[];
+            /** Repairs */
+            repairs: components["schemas"]["RepairView"][];
+            /** Warnings */
+            warnings: string[];
         };
         /**
          * ExplanationLine
@@ -4316,6 +4390,10 @@ export interface components {
         PlantReference: {
             /** Clues */
             clues: components["schemas"]["ClueInfo"][];
+            /** Plugs */
+            plugs: string[];
+            /** Plug Colours */
+            plug_colours: string[];
             /** Cable Types */
             cable_types: components["schemas"]["CableTypeInfo"][];
             /** Kinds */
@@ -4787,6 +4865,22 @@ export interface components {
              * @constant
              */
             op: "rename";
+        };
+        /**
+         * RepairView
+         * @description A way to mend it, with what it adds to the loss of a strand. [dB]
+         */
+        RepairView: {
+            /** What */
+            what: string;
+            /** Worst Db */
+            worst_db: number;
+            /** Typical Db */
+            typical_db: number;
+            /** Needs */
+            needs: string;
+            /** Source */
+            source: string;
         };
         /**
          * RevisionDetail
@@ -9479,6 +9573,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["IdentifiedView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    judgeEnds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndingBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EndingView"];
                 };
             };
             /** @description Not Found */

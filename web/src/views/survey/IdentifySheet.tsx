@@ -8,6 +8,7 @@ import { useSettings } from "../../app/settings";
 import { Choice, options, TextField } from "../../parts/Field";
 import { typed, typedLength } from "../../parts/figures";
 import { Sheet } from "../../parts/Sheet";
+import { EndingOutcome, EndsForm, NOTHING_LOOKED, useEnding, type Ending, type Looked } from "./Ends";
 
 const CERTAINTY: Record<string, string> = {
   print: "The print decides.",
@@ -18,16 +19,22 @@ const CERTAINTY: Record<string, string> = {
 
 /** Inside a plan: what was found is noted of a cable, or becomes one. */
 export function IdentifySheet({ plant, onClose }: { plant: PlantView; onClose: () => void }) {
-  return (
-    <IdentifyPanel onClose={onClose}>
-      {(grade, certainty, strands) => <Note grade={grade} printed={certainty === "print"} strands={strands} plant={plant} />}
-    </IdentifyPanel>
-  );
+  return <IdentifyPanel onClose={onClose}>{(found) => <Note {...found} plant={plant} />}</IdentifyPanel>;
+}
+
+/** What was found out, to be noted. connectors: the plugs of both ends, as far as seen. */
+interface Identified {
+  grade: string;
+  printed: boolean;
+  strands: string | undefined;
+  connectors: (string | null)[];
+  ending: Ending | undefined;
+  what: Looked["what"];
 }
 
 interface PanelProps {
   onClose: () => void;
-  children?: (grade: string, certainty: string, strands: string | undefined) => React.ReactNode;
+  children?: (found: Identified) => React.ReactNode;
 }
 
 /** The clues and what they say; it needs no plan. */
@@ -40,7 +47,13 @@ export function IdentifyPanel({ onClose, children }: PanelProps) {
       const others = Object.fromEntries(Object.entries(old).filter(([k]) => k !== key));
       return old[key] === value ? others : { ...others, [key]: value };
     });
-  const only = found?.candidates[0];
+  const told = Object.keys(clues).length > 0 && found !== undefined && found.certainty !== "none";
+  const only = told ? found.candidates[0] : undefined;
+  const [looked, setLooked] = useState(NOTHING_LOOKED);
+  const printed = found?.certainty === "print";
+  const strands = /^\d+$/.test(clues.strands ?? "") ? Number(clues.strands) : null;
+  const ending = useEnding({ ...looked, grade: only?.grade ?? null, proved: printed, strands });
+  const seen = JSON.stringify(looked) !== JSON.stringify(NOTHING_LOOKED);
   return (
     <Sheet title="What is this cable?" open onClose={onClose} size="xl">
       <Flex gap="5" align="start" wrap={{ base: "wrap", md: "nowrap" }}>
@@ -69,7 +82,16 @@ export function IdentifyPanel({ onClose, children }: PanelProps) {
               </Flex>
             </Box>
           ))}
-          <Button size="xs" variant="ghost" colorPalette="accent" onClick={() => setClues({})}>
+          <EndsForm looked={looked} onChange={setLooked} />
+          <Button
+            size="xs"
+            variant="ghost"
+            colorPalette="accent"
+            onClick={() => {
+              setClues({});
+              setLooked(NOTHING_LOOKED);
+            }}
+          >
             Start again
           </Button>
         </Box>
@@ -116,29 +138,42 @@ export function IdentifyPanel({ onClose, children }: PanelProps) {
                 </Text>
               </Box>
             ))}
-          {only && found.certainty !== "none" && Object.keys(clues).length > 0 && children?.(only.grade, found.certainty, clues.strands)}
+          {only &&
+            children?.({
+              grade: only.grade,
+              printed,
+              strands: clues.strands,
+              connectors: ending?.connectors ?? [],
+              ending: seen ? ending : undefined,
+              what: looked.what,
+            })}
+          {seen && ending && !(only && children) && <EndingOutcome ending={ending} what={looked.what} margin={null} />}
         </Box>
       </Flex>
     </Sheet>
   );
 }
 
-interface NoteProps {
-  grade: string;
-  printed: boolean;
-  strands: string | undefined;
+interface NoteProps extends Identified {
   plant: PlantView;
 }
 
 /** Writes a grade into the survey: of a cable that is there, or of a new one with what was measured. */
-function Note({ grade, printed, strands, plant }: NoteProps) {
-  const { plan } = useOpenPlan();
+function Note({ grade, printed, strands, connectors, ending, what, plant }: NoteProps) {
+  const { plan, links } = useOpenPlan();
   const { unit } = useSettings();
   const change = useChangePlant(plan.id);
   const { say, refuse } = useNotice();
   const [into, setInto] = useState("");
   const [texts, setTexts] = useState({ name: "", a: "", b: "", glass: "", loss: "", nm: "" });
-  const chosen = plant.cables.find((c) => c.doc.name === into)?.doc;
+  const cable = plant.cables.find((c) => c.doc.name === into);
+  const chosen = cable?.doc;
+  const onIt = new Set(cable?.links.map((link) => link.id));
+  const margins = links.filter((link) => onIt.has(link.id)).map((link) => link.margin_db);
+  const margin = margins.length && margins.every((m) => m !== null) ? Math.min(...margins) : null;
+  const ends = Object.fromEntries(
+    connectors.flatMap((connector, at) => (connector ? [[at === 0 ? "end_a" : "end_b", { ...(at === 0 ? chosen?.end_a : chosen?.end_b), connector }]] : [])),
+  );
   const places = plant.places.map((p) => p.name);
   const set = (key: keyof typeof texts) => (text: string) => {
     setTexts({ ...texts, [key]: text });
@@ -147,7 +182,7 @@ function Note({ grade, printed, strands, plant }: NoteProps) {
   const noted = `${grade}${printed ? "" : ", a guess"}`;
   const send = (what: string, id: string | null, doc: object, told: string) =>
     void change.mutateAsync({ what, changes: [{ kind: "cable", id, doc }] }).then(() => say(`${told} Undo with u.`), refuse);
-  const known = { fiber: grade, fiber_from: printed ? "print" : "guess" };
+  const known = { fiber: grade, fiber_from: printed ? "print" : "guess", ...ends };
   const make = () => {
     const loss = typed(texts.loss);
     const measured = loss === null ? {} : { loss_db: loss, loss_nm: typed(texts.nm), measured: `measured ${new Date().toISOString().slice(0, 10)}` };
@@ -165,6 +200,9 @@ function Note({ grade, printed, strands, plant }: NoteProps) {
   };
   return (
     <Box mt="3" borderTopWidth="1px" pt="2">
+      <Text fontSize="14px" fontWeight="700">
+        Note it
+      </Text>
       <Flex gap="2" align="end" wrap="wrap">
         <Choice
           label="Write into the survey, for cable"
@@ -206,6 +244,7 @@ function Note({ grade, printed, strands, plant }: NoteProps) {
           Make the cable
         </Button>
       </Flex>
+      {ending && <EndingOutcome ending={ending} what={what} margin={margin} />}
     </Box>
   );
 }
