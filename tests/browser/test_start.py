@@ -49,3 +49,28 @@ def test_a_cable_is_named_without_any_plan(page: Page):
     sheet.get_by_role("button", name="tactical or armoured").click()
     expect(told).to_contain_text("Not told apart yet")
     expect(sheet.get_by_role("button", name="Note as")).to_have_count(0)
+
+
+def test_the_ends_of_a_cable_lead_to_an_order_and_to_repairs_without_a_plan(page: Page):
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto("/")
+    page.get_by_role("button", name="What is this cable?").click()
+    sheet = page.get_by_role("dialog")
+    sheet.locator("[data-clue='print_grade']").get_by_role("button", name="OM3").click()
+    for side in "ab":
+        end = sheet.locator(f"[data-end='{side}']")
+        end.get_by_label("Plug", exact=True).select_option("LC")
+        end.get_by_label("Its colour").select_option("aqua")
+        end.get_by_label("Plugs", exact=True).select_option("joined")
+    told = sheet.locator("[data-ending]")
+    expect(told).to_contain_text("LC/UPC joined pair to LC/UPC joined pair, length not measured")
+    expect(told).to_contain_text("Read first: how many strands it has; its length")
+    expect(told).to_contain_text("New pigtail on the end: 0.30 dB at worst")
+    field = sheet.get_by_label("Length wanted, plug to plug")
+    field.fill("16 ft")
+    field.press("Enter")
+    expect(told).to_contain_text("LC/UPC joined pair, 4.88 m")
+    sheet.locator("[data-end='b']").get_by_label("Whose").select_option("provider")
+    expect(told).to_contain_text("End b is the provider's")
+    sheet.get_by_label("It is a").select_option("cord")
+    expect(told).to_contain_text("A cord is not mended")

@@ -98,7 +98,7 @@ def order(
     if length_m is None:
         first.append("its length, from plug to plug")
     size = f", {strands} strands" if what == "cable" and strands is not None else ""
-    far = metres(length_m, "g") if length_m is not None else "length not measured"
+    far = metres(round(length_m, 2), "g") if length_m is not None else "length not measured"
     glass = grade or "glass not known"
     says = f"{what.capitalize()}, {glass}{size}, {' to '.join(said_ends)}, {far}"
     return Order(says, tuple(first))

@@ -4,6 +4,7 @@ import { idOf } from "../../api/client";
 import { useFacts, useNoteFacts } from "../../api/facts";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
+import { FindOutKey } from "../looking/FindOut";
 import { answerOfCables } from "./answer";
 import { useChangePlant, usePlant, usePull, type AboutView, type CableDoc, type CableView, type PlantView } from "../../api/plant";
 import { useKeys } from "../../app/keyboard";
@@ -84,7 +85,8 @@ function Routed({ plant }: { plant: PlantView }) {
         <Heading as="h1" fontSize="28px" lineHeight="1.15" data-answer="">
           {answer(plant, tab)}
         </Heading>
-        <Flex ml="auto" gap="2" align="center" className="no-print">
+        <Flex ml="auto" gap="2" align="center" className="no-print" wrap="wrap">
+          <FindOutKey />
           <Toggle
             label="Show"
             value={tab}
