@@ -8,6 +8,7 @@ from passerelle.api import bodies
 from passerelle.api.common import Base
 from passerelle.core.judge.rules import Severity, Step
 from passerelle.core.plan.fields import Name, StrandNumber
+from passerelle.core.plant.undecided import Open
 
 ItemKind = Literal[
     "place", "pathway", "cable type", "cable", "closure", "group", "reel", "feed", "copper",
@@ -53,7 +54,7 @@ class PathwayView(BaseModel):
 
 
 class CableView(BaseModel):
-    """A cable with its lengths and strands in numbers. [m]"""
+    """A cable with its lengths [m], strands in numbers, and what nobody has said of it yet."""
 
     doc: bodies.CableBody
     route_m: float | None
@@ -65,6 +66,7 @@ class CableView(BaseModel):
     certain: bool
     taken: int
     needed_strands: int
+    open: list[Open]
     links: list[LinkRef]
 
 

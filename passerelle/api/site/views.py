@@ -17,6 +17,7 @@ from passerelle.core.plant.raceway import filling, free_bore_mm, lie
 from passerelle.core.plant.runs import guesses, run_of
 from passerelle.core.plant.strands import StrandError, followed, next_free, strands, taken
 from passerelle.core.plant.taking import strands_needed
+from passerelle.core.plant.undecided import undecided
 from passerelle.core.plant.whole import positions
 from passerelle.core.words import quantity
 from passerelle.formats.checkjson import id_of, rounded
@@ -82,6 +83,7 @@ def plant_view(now: Judged) -> views.PlantView:
                 certain=known.certain,
                 taken=len(taken(plant, cable)),
                 needed_strands=needed_strands(plant, cable),
+                open=[] if cable.wish else list(undecided(plant, cable)),
                 links=[ref(link) for link in users.values()],
             )
         )

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from passerelle.core.judge.about import CABLE, PATHWAY, PLACE
 from passerelle.core.plan.backbone import Cable, Pathway
 from passerelle.core.plant.model import Plant, lengths
+from passerelle.core.plant.undecided import undecided
 from passerelle.core.tables import STANDARD
 from passerelle.core.words import metres
 
@@ -41,7 +42,7 @@ def blanks(plant: Plant) -> Iterator[Blank]:
         yield from _pathway(plant, pathway)
     for cable in plant.cables.values():
         if not cable.wish:
-            yield from _cable(cable)
+            yield from _cable(plant, cable)
 
 
 def _pathway(plant: Plant, pathway: Pathway) -> Iterator[Blank]:
@@ -60,18 +61,18 @@ def _pathway(plant: Plant, pathway: Pathway) -> Iterator[Blank]:
         yield Blank("pathway.no-size", PATHWAY, pathway.name, said, names)
 
 
-def _cable(cable: Cable) -> Iterator[Blank]:
-    names = (cable.name,)
-    if not cable.route:
+_LACKS = {"construction": "its construction", "ends": "how its ends are made"}
+
+
+def _cable(plant: Plant, cable: Cable) -> Iterator[Blank]:
+    names, lacking = (cable.name,), undecided(plant, cable)
+    if "way" in lacking:
         said = f"Which way {cable.name} goes is not recorded: nothing says what it shares."
         yield Blank("cable.no-route", CABLE, cable.name, said, names)
-    if cable.existing:
-        if cable.type is None:
-            said = f"Of what construction {cable.name} is is not recorded: nor what it may bear."
-            yield Blank("cable.no-type", CABLE, cable.name, said, names)
-        return
-    lacks = ["its construction"] if cable.type is None else []
-    lacks += ["how its ends are made"] if any(end.kind is None for end in cable.ends) else []
+    if cable.existing and cable.type is None:
+        said = f"Of what construction {cable.name} is is not recorded: nor what it may bear."
+        yield Blank("cable.no-type", CABLE, cable.name, said, names)
+    lacks = [_LACKS[one] for one in lacking if one in _LACKS]
     if lacks:
         said = f"{cable.name} is to be pulled; {' and '.join(lacks)} is not decided."
         yield Blank("cable.not-decided", CABLE, cable.name, said, names)

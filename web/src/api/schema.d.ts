@@ -1910,7 +1910,7 @@ export interface components {
         };
         /**
          * CableView
-         * @description A cable with its lengths and strands in numbers. [m]
+         * @description A cable with its lengths [m], strands in numbers, and what nobody has said of it yet.
          */
         CableView: {
             doc: components["schemas"]["Cable"];
@@ -1932,6 +1932,8 @@ export interface components {
             taken: number;
             /** Needed Strands */
             needed_strands: number;
+            /** Open */
+            open: ("way" | "construction" | "ends")[];
             /** Links */
             links: components["schemas"]["LinkRef"][];
         };
