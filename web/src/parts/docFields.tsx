@@ -1,7 +1,7 @@
 /** Form fields bound to one key of a document; each stores when it is left. */
 import { useSettings } from "../app/settings";
 import { Choice, options, TextField } from "./Field";
-import { lengthField, typed, typedArea, typedLength } from "./figures";
+import { lengthField, typed, typedArea, typedLength, typedMillimetres } from "./figures";
 
 type Store = (change: Record<string, unknown>) => Promise<unknown>;
 
@@ -56,6 +56,7 @@ export function YesNoOf<Doc>({ doc, store, at, label, width }: Props<Doc>) {
 
 export function NumberOf<Doc>({ doc, store, at, label, width, suffix, needed, whole }: Props<Doc> & { suffix?: string; needed?: boolean; whole?: boolean }) {
   const value = doc[at];
+  const read = suffix === "mm" ? typedMillimetres : typed;
   return (
     <TextField
       label={label}
@@ -63,8 +64,8 @@ export function NumberOf<Doc>({ doc, store, at, label, width, suffix, needed, wh
       mono
       suffix={suffix}
       value={typeof value === "number" ? String(value) : ""}
-      invalid={(text) => wrongNumber(text, needed, whole)}
-      onCommit={(text) => store({ [at]: text.trim() === "" ? null : typed(text) })}
+      invalid={(text) => wrongNumber(read(text), text, needed, whole)}
+      onCommit={(text) => store({ [at]: text.trim() === "" ? null : read(text) })}
     />
   );
 }
@@ -108,9 +109,8 @@ export function AreaOf<Doc>({ doc, store, at, label, width }: Props<Doc>) {
   );
 }
 
-function wrongNumber(text: string, needed?: boolean, whole?: boolean): string | null {
+function wrongNumber(number: number | null, text: string, needed?: boolean, whole?: boolean): string | null {
   if (text.trim() === "") return needed ? "A number is needed here." : null;
-  const number = typed(text);
   if (number === null) return `“${text}” is not a number`;
   return whole && !Number.isInteger(number) ? `“${text}” is not a whole number` : null;
 }

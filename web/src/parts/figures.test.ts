@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { db, fromUnit, length, lengthField, plus, rate, said, typed, typedArea, typedLength } from "./figures";
+import { db, fromUnit, length, lengthField, plus, rate, said, typed, typedArea, typedLength, typedMillimetres } from "./figures";
 
 describe("lengths", () => {
   it("are written in metres or feet, grouped from a thousand on", () => {
@@ -17,6 +17,17 @@ describe("lengths", () => {
     // 1177 / 4.448, 60 / 0.3048, 254 / 25.4, 100 x 0.3048 / 4.448 = 6.9 and -40 is -40
     expect(said(pulled, "ft")).toBe("P-01: 265 lbf at 197 ft; it needs 10 in, 7 lbf/ft, down to \u221240 °F.");
     expect(said(reach, "ft")).toBe("Trench 40 m: 1\u202f056 ft of OM1; 5\u202f382 ft is the reach.");
+  });
+
+  it("are taken with the unit of the field behind them, and millimetres in inches too", () => {
+    expect(typed("1310 nm")).toBe(1310);
+    expect(typed("0,35 dB")).toBe(0.35);
+    expect(typed("24 strands")).toBe(24);
+    expect(typed("24 m")).toBe(null); // a field without lengths takes none
+    expect(typedMillimetres("40 mm")).toBe(40);
+    expect(typedMillimetres("1.5 in")).toBe(38.1); // 25.4 to the inch, exactly
+    expect(typedMillimetres('2"')).toBe(50.8);
+    expect(typedMillimetres("wide")).toBe(null);
   });
 
   it("are taken in metres or in feet, whatever the screen is in", () => {

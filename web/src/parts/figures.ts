@@ -78,16 +78,27 @@ export function rate(gbps: number): string {
   return gbps < 1 ? `${gbps * 1000}M` : `${gbps}G`;
 }
 
-/** A number that a person typed, with comma or point; null where it is none, or could be two. */
+/** Units that people write behind a number in a field that says its unit already. */
+const UNIT_BEHIND = /\s*(dBm?|nm|mm|Gb\/s|%|W|V|N|min|pcs?|strands?|ports?)$/i;
+
+/** A number that a person typed, with comma or point, its unit behind it or not; null where it is none, or could be two. */
 export function typed(text: string): number | null {
   const plain = text
     .trim()
+    .replace(UNIT_BEHIND, "")
     .replace(/[\s\u202f]/g, "")
     .replace(MINUS, "-");
   if (/^[+-]?\d{1,3}(,\d{3})+$/.test(plain)) return null; // 1,200 may be 1200 or 1.2
   const cleaned = plain.replace(",", ".");
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(cleaned)) return null;
   return Number(cleaned);
+}
+
+/** Millimetres as a person typed them: '40', '40 mm', '1.5 in', '1.5"'. */
+export function typedMillimetres(text: string): number | null {
+  const inches = /^(.*?)\s*(?:in|inch|inches|"|″)$/i.exec(text.trim());
+  const value = typed(inches?.[1] ?? text);
+  return value === null ? null : inches ? Math.round(value * 25.4 * 100) / 100 : value;
 }
 
 /** A length in metres as a person typed it: '180 m', '16 ft', or a bare number in the unit of the screen. */

@@ -17,7 +17,7 @@ const NOW = { works: "works now", tight: "is tight now", fails: "fails now", unk
 const MAY = { works: "may work", tight: "may be tight", fails: "may fail", unknown: "may stay open" };
 
 export function FindOut() {
-  const { plan } = useOpenPlan();
+  const { plan, links } = useOpenPlan();
   const navigate = useNavigate();
   const found = useUnknowns(plan.id, plan.revision);
   const [at, setAt] = useState(0);
@@ -33,7 +33,7 @@ export function FindOut() {
     <Flex direction="column" flex="1" minH="0" px="4" pt="2" className="print-whole">
       <Flex align="baseline" gap="3" wrap="wrap" mb="2">
         <Heading as="h1" fontSize="28px" lineHeight="1.15" data-answer="">
-          {answer(found.isPending, list.length, found.data?.turning ?? 0)}
+          {answer(found.isPending, list.length, found.data?.turning ?? 0, links.length === 0)}
         </Heading>
         {list.length > 0 && <Text color="fg.muted">{hours(minutes)} of looking in all, ways between places not counted</Text>}
         <Button ml="auto" size="sm" h="32px" variant="outline" colorPalette="accent" className="no-print" onClick={() => window.print()}>
@@ -43,8 +43,9 @@ export function FindOut() {
       <Problem text={found.error?.message ?? null} />
       {found.data && list.length === 0 && (
         <Text maxW="70ch">
-          Nothing in this plan is recorded as a guess, and no figure that a rule needs is missing. What nobody wrote down at all cannot be listed: see that the
-          survey is whole.
+          {links.length === 0
+            ? "What is not known shows here as soon as places, cables or links are in the plan."
+            : "Nothing in this plan is recorded as a guess, and no figure that a rule needs is missing. What nobody wrote down at all cannot be listed: see that the survey is whole."}
         </Text>
       )}
       <Box flex="1" minH="0" overflowY="auto" pb="4" className="print-whole" role="list" aria-label="Find out next">
@@ -56,9 +57,9 @@ export function FindOut() {
   );
 }
 
-function answer(pending: boolean, count: number, turning: number): string {
+function answer(pending: boolean, count: number, turning: number, empty: boolean): string {
   if (pending) return "Looking for what is not known …";
-  if (count === 0) return "No unknown is recorded";
+  if (count === 0) return empty ? "Nothing is in this plan yet" : "No unknown is recorded";
   const things = count === 1 ? "1 thing to find out" : `${count} things to find out`;
   if (turning === 0) return `${things}; no verdict hangs on them`;
   return `${things}; ${turning === 1 ? "1 link" : `${turning} links`} could turn`;

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useChangePlant, usePlantReference } from "../../api/plant";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { fromUnit, typed } from "../../parts/figures";
+import { typedLength } from "../../parts/figures";
 import { Sheet } from "../../parts/Sheet";
 import { SheetChoice, SheetText } from "../../parts/SheetRow";
 import { Problem } from "../../parts/Problem";
@@ -28,12 +28,12 @@ export function AddPathwaySheet({ places, from, onClose, onAdded }: Props) {
   const [length, setLength] = useState("");
   const [problem, setProblem] = useState<string | null>(null);
   const store = () => {
-    const metres = typed(length);
+    const metres = typedLength(length, unit);
     if (metres === null) {
-      setProblem(length.trim() ? `Length: “${length}” is not a number.` : "Length is missing.");
+      setProblem(length.trim() ? `Length: “${length}” is not a length.` : "Length is missing.");
       return;
     }
-    const doc = { name: name.trim() || `${a} – ${b}`, a, b, kind, length_m: Math.round(fromUnit(metres, unit) * 1000) / 1000 };
+    const doc = { name: name.trim() || `${a} – ${b}`, a, b, kind, length_m: Math.round(metres * 1000) / 1000 };
     change
       .mutateAsync({ what: `Add pathway ${doc.name}`, changes: [{ kind: "pathway", id: null, doc }] })
       .then(() => {

@@ -3,7 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { usePlantReference, type PathwayDoc } from "../../api/plant";
 import { ChoiceOf, LengthOf, NumberOf, TextOf, YesNoOf } from "../../parts/docFields";
 import { Choice, options, TextField } from "../../parts/Field";
-import { typed } from "../../parts/figures";
+import { typed, typedMillimetres } from "../../parts/figures";
 
 interface Props {
   pathway: PathwayDoc;
@@ -58,8 +58,8 @@ export function PathwayForm({ pathway, places, onStore, onRemove }: Props) {
           suffix="mm"
           list="tubing"
           value={pathway.inner_mm == null ? "" : String(pathway.inner_mm)}
-          invalid={(text) => (text.trim() && typed(text) === null && !reference?.tubing[text] ? `“${text}” is not a size` : null)}
-          onCommit={(text) => store({ inner_mm: text.trim() ? (reference?.tubing[text] ?? typed(text)) : null })}
+          invalid={(text) => (text.trim() && typedMillimetres(text) === null && !reference?.tubing[text] ? `“${text}” is not a size` : null)}
+          onCommit={(text) => store({ inner_mm: text.trim() ? (reference?.tubing[text] ?? typedMillimetres(text)) : null })}
         />
       )}
       {pathway.inner_mm == null && (
