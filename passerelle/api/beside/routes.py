@@ -10,7 +10,7 @@ from passerelle.api.context import Ctx, Number, judged
 from passerelle.api.plans.schemas import RulesBody
 from passerelle.core.judge.findings import Finding, finding
 from passerelle.core.judge.rules import Verdict
-from passerelle.core.judge.together import ties_of
+from passerelle.core.judge.ties import ties_of
 from passerelle.core.judge.trying import Counts, Trials
 from passerelle.core.light.link import Link
 from passerelle.core.light.own import check_own, doubts_about

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from passerelle.core.judge.together import module_type
+from passerelle.core.judge.ties import module_type
 from passerelle.core.light.link import Link
 from passerelle.core.light.modules import End, resolve
 from passerelle.core.plan.house_rules import FIELD, ONE_A_TYPE

@@ -62,7 +62,7 @@ def _cages(need: SiteNeed, world: World) -> Iterator[tuple[str, ...]]:
         if cage is not None:
             yield (cage,)
         elif device is not None:
-            yield tuple(dict.fromkeys(group.cage for group in device.ports))
+            yield tuple(dict.fromkeys(group.cage or NO_CAGE for group in device.ports))
 
 
 def _lengths(row: CopperRow, need: SiteNeed) -> tuple[float, ...]:

@@ -188,7 +188,7 @@ def _check_end(
     if found.place is not None and found.place != place:
         reason = f"{device[:40]!r} stands in {found.place!r}, not in {place[:60]!r}"
         raise NeedError(f"device_{side}", reason)
-    cages = tuple(dict.fromkeys(group.cage for group in found.ports))
+    cages = tuple(dict.fromkeys(group.cage or NO_CAGE for group in found.ports))
     if cage is not None and cage not in cages:
         reason = f"{device[:40]!r} has no {cage} cage; it has {', '.join(cages)}"
         raise NeedError(f"cage_{side}", reason)

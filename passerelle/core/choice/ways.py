@@ -73,6 +73,8 @@ def fitted(end: End, cage: str | None, device: str | None, world: World) -> End:
     if known is None:
         return replace(end, cage=cage)
     group = _group(end, known, cage)
+    if group is None:
+        return replace(end, port=Port(settable=False))
     cold = known.surroundings in (UNHEATED, OUTDOOR)
     return replace(
         end,
@@ -84,19 +86,21 @@ def fitted(end: End, cage: str | None, device: str | None, world: World) -> End:
     )
 
 
-def _group(end: End, device: Device, cage: str | None) -> PortGroup:
-    """The port group that the module runs in best; the check then says whether it does."""
+def _group(end: End, device: Device, cage: str | None) -> PortGroup | None:
+    """The cages that the module runs in best, as the check then says; None: it has jacks alone."""
     module = resolve(end)
     form = usual_form(module) or ""
 
     def ill(group: PortGroup) -> tuple[bool, bool, float]:
+        assert group.cage is not None
         known = STANDARD.cages[group.cage]
         fit = STANDARD.fits.get((form, group.cage))
         runs = form == group.cage or (fit is not None and fit.runs_at_gbps is not None)
         too_slow = bool(group.speeds_gbps) and module.rate_gbps not in group.speeds_gbps
         return not runs, too_slow, known.top_gbps
 
-    return min((g for g in device.ports if cage in (None, g.cage)), key=ill)
+    cages = [g for g in device.ports if g.cage is not None and cage in (None, g.cage)]
+    return min(cages, key=ill, default=None)
 
 
 def circuits(link: Link, count: int) -> tuple[Link, ...]:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from .findings import Finding
 
 PLACE, PATHWAY, CABLE, GROUP, REEL, FEED = "place", "pathway", "cable", "group", "reel", "feed"
-COPPER = "copper"
+COPPER, DEVICE = "copper", "device"
 
 
 @dataclass(frozen=True, slots=True)

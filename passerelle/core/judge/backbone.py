@@ -9,6 +9,7 @@ from passerelle.core.words import metres
 
 from .about import CABLE, COPPER, FEED, REEL, About
 from .cables import check_cables
+from .devices import check_devices
 from .findings import finding, order_of
 from .routes import check_pulls, check_routes
 from .rules import NOTE, WARN
@@ -26,6 +27,7 @@ def check_plant(plant: Plant, rules: HouseRules) -> tuple[About, ...]:
         *_reels(plant),
         *_power(plant),
         *_copper(plant),
+        *check_devices(plant),
     ]
     return tuple(sorted(found, key=lambda one: (*order_of(one.finding), one.name)))
 
@@ -87,6 +89,10 @@ def _power(plant: Plant) -> list[About]:
             elif feed.way == MAINS:
                 rule = "power.unknown"
             found.append(About(FEED, feed.name, finding(rule, message)))
+        elif (peak := supply(plant, feed, at_peak=True)).verdict == FAILS:
+            rule = "power.drop" if feed.way == COMPOSITE else "power.load"
+            told = f"{feed.name}, at its peak: {peak.said}"
+            found.append(About(FEED, feed.name, finding(rule, told, severity=WARN)))
         elif made.unit == "V" and made.margin is not None and made.margin < NEAR_V:
             near = finding("power.drop", message, severity=WARN)
             found.append(About(FEED, feed.name, near))

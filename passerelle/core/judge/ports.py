@@ -192,10 +192,39 @@ def _device(side: Side, end: End, port: PortFacts) -> list[Finding]:
         new = replace(end, coding="own")
         remedy = Remedy(f"Module coded for end {side}", (SetEnd.to(side, new),), "module")
         found.append(finding("module.coding", message, ends=(side,), remedy=remedy))
+    if port.group is not None and port.group.cage is None:
+        message = f"“{port.group.name}” at end {side} are jacks for twisted pair: no module fits."
+        found.append(finding("device.port-medium", message, ends=(side,)))
+    found += _foreign(side, end, port)
     cold = port.surroundings in (UNHEATED, OUTDOOR)
     if cold and end.fitted_temperature != "industrial":
         found.append(_temperature(side, end, port))
     return found
+
+
+def _foreign(side: Side, end: End, port: PortFacts) -> list[Finding]:
+    """What the group of ports makes of a module that is not coded for the device's maker."""
+    group = port.group
+    if group is None or group.foreign in (None, "taken") or end.coding == "own":
+        return []
+    rate = resolve(end).rate_gbps
+    up_to = group.foreign_to_gbps
+    where = f"“{group.name}” at end {side}"
+    if group.foreign == "after a setting":
+        if end.coding != "other":
+            return []
+        message = f"{where} takes a module coded for another maker after a setting only."
+        do = "Make the setting before the module is fitted; levels may then not be shown."
+        return [finding("device.coding", message, ends=(side,), severity=NOTE, do=do)]
+    if up_to is not None and rate <= up_to:
+        return []
+    limit = f" over {up_to:g} Gb/s" if up_to is not None else ""
+    known = "is coded for another maker" if end.coding == "other" else "has no coding recorded"
+    message = f"{where} refuses modules of other makers{limit}; this one {known}."
+    new = replace(end, coding="own")
+    remedy = Remedy(f"Module coded for end {side}", (SetEnd.to(side, new),), "module")
+    severity: Severity = STOP if end.coding == "other" else WARN
+    return [finding("device.coding", message, ends=(side,), severity=severity, remedy=remedy)]
 
 
 def _temperature(side: Side, end: End, port: PortFacts) -> Finding:

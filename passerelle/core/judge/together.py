@@ -9,50 +9,16 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from passerelle.core.light.edits import SetEnd
-from passerelle.core.light.link import A, B, Link
-from passerelle.core.light.modules import End, resolve
-from passerelle.core.plan.devices import Device, Spare, facts
-from passerelle.core.plan.ends import Side
+from passerelle.core.light.link import A, Link
+from passerelle.core.light.modules import End
+from passerelle.core.plan.devices import Device, Spare
 from passerelle.core.plan.house_rules import ONE_A_TYPE, HouseRules
-from passerelle.core.plan.lightpath import Segment
-from passerelle.core.plant.model import LinkUse
-from passerelle.core.plant.taking import link_use
-from passerelle.core.tables.kinds import PART_KINDS
+from passerelle.core.words import counted
 
+from .bundles import bundles
 from .findings import WARN, Finding, Remedy, finding
-from .ports import usual_form
 from .rules import Severity
-
-
-@dataclass(frozen=True, slots=True)
-class Claim:
-    """One end of a link at a device's port. rate_gbps : of the link. [Gb/s]"""
-
-    side: Side
-    device: str
-    group: str | None
-    number: int | None
-    lane: int | None
-    split: bool | None
-    application: str
-    parent: str | None
-    rate_gbps: float
-
-
-@dataclass(frozen=True, slots=True)
-class Ties:
-    """What of a link concerns others. types : (module type, how many of it). use : of cables.
-
-    seats : of shared parts: name, port or lane, its number where it is recorded, index in the path.
-    """
-
-    name: str
-    claims: tuple[Claim, ...]
-    lines: tuple[tuple[str, str, int], ...]
-    seats: tuple[tuple[str, str, int | None, int], ...]
-    types: tuple[str, ...]
-    ends: tuple[End, End]
-    use: LinkUse
+from .ties import Claim, Ties, ties_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,46 +35,6 @@ class Together:
 
     by_link: dict[str, tuple[Finding, ...]]
     plan: tuple[PlanFinding, ...]
-
-
-def module_type(end: End) -> str:
-    """What has to be on the shelf to replace this end's module."""
-    if end.own is not None:
-        return end.own.name
-    module = resolve(end)
-    whole = module.parent or module.application
-    form = end.fitted_form
-    if form is None:
-        form = facts(end.port, end.cage, end.device).cage if module.parent else usual_form(module)
-    return f"{whole}, {form}" if form else whole
-
-
-def ties_of(link: Link) -> Ties:
-    """Boil a link down to its ties. Raises EndError."""
-    claims = []
-    for side, end in ((A, link.a), (B, link.b)):
-        if end.device is None:
-            continue
-        module, port = resolve(end), end.port
-        group = port.group or (end.device.ports[0].name if len(end.device.ports) == 1 else None)
-        claims.append(
-            Claim(side, end.device.name, group, port.number, port.lane, port.split,
-                  module.application, module.parent, module.rate_gbps)
-        )  # fmt: skip
-    lines = tuple(
-        (part.line, channel, at)
-        for at, part in enumerate(link.path.parts)
-        if isinstance(part, Segment) and part.line
-        for channel in part.channels
-    )
-    seats = tuple(
-        (part.shared, "lane" if part.lane else "port", part.lane or part.port, at)
-        for at, part in enumerate(link.path.parts)
-        if isinstance(part, Segment) and part.shared and (part.lane or PART_KINDS[part.kind].ports)
-    )
-    types = (module_type(link.a), module_type(link.b))
-    use = link_use(link)
-    return Ties(link.name, tuple(claims), lines, seats, types, (link.a, link.b), use)
 
 
 def still_true(shared: tuple[Finding, ...], before: Link, after: Link) -> tuple[Finding, ...]:
@@ -145,6 +71,8 @@ def together(
     _counts(claims, devices, by_link)
     _lines(links, by_link)
     _seats(links, by_link)
+    for key, told in bundles(links).items():
+        by_link[key].append(told)
     plan = [*_oversubscribed(claims, devices), *_spares(links, spares, rules)]
     return Together({key: tuple(found) for key, found in by_link.items()}, tuple(plan))
 
@@ -254,8 +182,7 @@ def _counts(claims: Claims, devices: dict[str, Device], by_link: dict[str, list[
         taken[(claim.number, "") if claim.number is not None else (None, key)] = None
         over = claim.number is not None and claim.number > group.count
         if over or len(taken) > group.count:
-            ports = "port" if group.count == 1 else "ports"
-            what = f"{group.count} {ports} “{group.name}” ({group.cage})"
+            what = f"{counted(group.count, 'port')} “{group.name}” ({group.cage or 'jacks'})"
             told = f"port {claim.number} is not there" if over else "this link is one more"
             message = f"{device.name} has {what}; {told}."
             by_link[key].append(finding("port.count", message, ends=(claim.side,)))

@@ -23,10 +23,11 @@ from .about import About
 from .backbone import check_plant
 from .check import LinkCheck, check_link
 from .findings import Finding
-from .together import PlanFinding, Ties, Together, ties_of, together
+from .ties import Ties, ties_of
+from .together import PlanFinding, Together, together
 
 NOTHING = Together({}, ())
-_PLANT_KINDS = ("place", "pathway", "cable", "closure", "group", "reel", "feed", "copper")
+_PLANT_KINDS = ("place", "pathway", "cable", "closure", "group", "reel", "feed", "copper", "device")
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,7 +3,7 @@
 `agree` looks at a whole plan, as it comes from a file, or only at what a change touches.
 """
 
-from collections.abc import Collection, Container, Iterator
+from collections.abc import Collection, Container, Iterator, Mapping
 from typing import Any
 
 from passerelle.core.refused import Refused, quoted
@@ -13,6 +13,7 @@ from passerelle.core.working import steps
 
 from . import sense
 from .backbone import Closure, Place
+from .devices import Device
 from .fields import MAX_NAME
 from .plan import KEYS, NAMED, Plan
 from .references import named, path_of
@@ -71,20 +72,20 @@ def _strange(plan: Plan, kind: str, thing: Any) -> Iterator[tuple[str, str]]:
         elif names.kind == "cable type":
             reason = f"{name[:60]!r} is neither a row of the cable table nor in cable_types"
             yield path_of(where), reason
-    if isinstance(thing, Place):
-        yield from _inside_itself(plan, thing)
+    if isinstance(thing, Place | Device):
+        yield from _inside_itself(plan.things(kind).by_name, thing)
     if isinstance(thing, Closure):
         yield from _splices(plan, thing)
 
 
-def _inside_itself(plan: Plan, place: Place) -> Iterator[tuple[str, str]]:
-    here, seen = place.inside, {place.name}
+def _inside_itself(things: Mapping[str, Any], thing: Place | Device) -> Iterator[tuple[str, str]]:
+    here, seen = thing.inside, {thing.name}
     while here is not None:
         if here in seen:
-            yield "inside", f"{quoted(place.name)} would be inside itself"
+            yield "inside", f"{quoted(thing.name)} would be inside itself"
             return
         seen.add(here)
-        above = plan.places.named(here)
+        above = things.get(here)
         here = above.inside if above is not None else None
 
 

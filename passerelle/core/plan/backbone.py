@@ -23,9 +23,11 @@ from .fields import (
     OwnPlace,
     PlaceName,
     PortNumber,
+    PowerClass,
     StrandNumber,
     Text,
     Thing,
+    Watts,
     WavelengthNm,
     Word,
     spelled,
@@ -44,7 +46,6 @@ PathwayKind = Literal[
 Space = Literal["plenum", "riser", "general"]
 Hazard = Literal["wet", "sun", "rodents", "salt", "lightning"]
 Count = Annotated[int, Ge(1), Le(1000)]
-Watts = Annotated[float, Gt(0), Le(100_000)]
 Volts = Annotated[float, Gt(0), Le(1500)]
 CableName = Annotated[Name, Names("cable")]
 
@@ -322,8 +323,11 @@ class Group(Thing):
 class Feed(Thing):
     """How a device far away gets its power.
 
-    way : mains, pair or composite. load_w : what the device takes. [W]
-    length_m : of pair or copper; None: that of `cable`. source_v, least_v : at the source, and the
+    way : mains, pair, composite or local (a battery or a panel at the place). load_w : what the
+    device usually takes; None: what `device` draws. peak_w : what it takes at its peak. [W]
+    run : the copper run that the pair is; length_m : of pair or copper; None: that of `run` or
+    `cable`. cords_m : cords at both ends of a pair. battery_wh : of a local supply. [Wh]
+     source_v, least_v : at the source, and the
     least that the device needs; area_mm2 : of one conductor; copper_c : its temperature.
     power_class : of the source, over a pair.
     """
@@ -332,15 +336,20 @@ class Feed(Thing):
 
     name: Name
     place: OwnPlace
-    way: Literal["mains", "pair", "composite"]
-    load_w: Watts
+    way: Literal["mains", "pair", "composite", "local"]
+    load_w: Watts | None = None
+    peak_w: Watts | None = None
+    device: Annotated[Name, Names("device")] | None = None
+    run: Annotated[Name, Names("copper")] | None = None
+    cords_m: Metres | None = None
+    battery_wh: Annotated[float, Gt(0), Le(10_000_000)] | None = None
     cable: CableName | None = None
     length_m: Length | None = None
     source_v: Volts | None = None
     least_v: Volts | None = None
     area_mm2: Annotated[float, Gt(0), Le(1000)] | None = None
     copper_c: Annotated[float, Ge(-60), Le(120)] | None = None
-    power_class: Literal["1", "2", "3", "4", "5", "6", "7", "8"] | None = None
+    power_class: PowerClass | None = None
 
 
 @dataclass(frozen=True, slots=True)

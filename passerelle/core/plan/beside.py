@@ -12,10 +12,14 @@ from .backbone import Count
 from .fields import (
     MAX_STRANDS,
     Date,
+    Described,
     Length,
+    Metres,
     Millimetres,
     Name,
+    Names,
     OwnPlace,
+    PortNumber,
     RateGbps,
     StrandNumber,
     Text,
@@ -30,10 +34,21 @@ Euroclass = Annotated[Word, Predicate(is_euroclass)]
 
 
 @dataclass(frozen=True, slots=True)
+class CopperEnd(Described):
+    """Where a copper run plugs in: a device, its group of ports, and the number in it, from 1."""
+
+    device: Annotated[Name, Names("device")]
+    group: Name | None = None
+    number: PortNumber | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class CopperRun(Thing):
     """A copper run, which has no light path: what runs on it, between which places, how far.
 
     `what` and `rate_gbps` name a row of the copper table; `count` such runs lie side by side.
+    end_a, end_b : what it plugs into. powered_from : the end whose port feeds the device at the
+    other; cords_m : cords at both ends, beside its length.
     """
 
     KIND: ClassVar = "copper"
@@ -45,6 +60,10 @@ class CopperRun(Thing):
     rate_gbps: RateGbps
     length_m: Length
     count: Count = 1
+    end_a: CopperEnd | None = None
+    end_b: CopperEnd | None = None
+    powered_from: Literal["a", "b"] | None = None
+    cords_m: Metres | None = None
     notes: Text | None = None
 
 

@@ -199,6 +199,20 @@ def _device(device: Device) -> Iterator[Fault]:
         if group.name in seen:
             yield f"ports[{at}].name", f"{quoted(group.name)} is listed twice"
         seen.add(group.name)
+        if group.cage is not None and (group.power_class or group.powered):
+            yield f"ports[{at}].power_class", "is for jacks; these are cages, which give no power"
+        if group.power_class is not None and group.powered is False:
+            yield f"ports[{at}].power_class", "is stated, and the ports are said to give no power"
+        if (group.foreign == "up to a speed") != (group.foreign_to_gbps is not None):
+            yield f"ports[{at}].foreign_to_gbps", "goes with foreign 'up to a speed', and only that"
+    if device.inside == device.name:
+        yield "inside", f"{quoted(device.name)} cannot be inside itself"
+    low, high = device.coldest_c, device.hottest_c
+    if low is not None and high is not None and low > high:
+        yield "coldest_c", f"{low:g} °C is over {high:g} °C, the hottest"
+    usual, peak = device.draw_w, device.draw_peak_w
+    if usual is not None and peak is not None and peak < usual:
+        yield "draw_peak_w", f"{peak:g} W at peak is under {usual:g} W, what it usually takes"
 
 
 def _closure(closure: Closure) -> Iterator[Fault]:

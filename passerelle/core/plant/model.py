@@ -15,6 +15,7 @@ from passerelle.core.plan.backbone import (
     Reel,
 )
 from passerelle.core.plan.beside import CopperRun
+from passerelle.core.plan.devices import Device
 from passerelle.core.tables.site import PRACTICE
 
 
@@ -55,6 +56,7 @@ class Plant:
     reels: dict[str, Reel] = field(default_factory=dict)
     feeds: dict[str, Feed] = field(default_factory=dict)
     copper: dict[str, CopperRun] = field(default_factory=dict)
+    devices: dict[str, Device] = field(default_factory=dict)
     links: tuple[LinkUse, ...] = ()
 
     @cached_property

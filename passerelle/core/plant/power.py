@@ -21,8 +21,9 @@ from passerelle.core.tables.site import (
 from passerelle.core.words import metres
 
 from .model import Plant, lengths
+from .standing import standing
 
-MAINS, PAIR, COMPOSITE = "mains", "pair", "composite"
+MAINS, PAIR, COMPOSITE, LOCAL = "mains", "pair", "composite", "local"
 WORKS, FAILS, UNKNOWN = "works", "fails", "unknown"
 
 
@@ -64,18 +65,53 @@ class Supply:
 
 
 def feed_length_m(plant: Plant, feed: Feed) -> float | None:
-    """Length of the copper: as entered, or that of its cable. [m]"""
-    if feed.length_m is not None or feed.cable is None or feed.cable not in plant.cables:
-        return feed.length_m
-    return lengths(plant, plant.cables[feed.cable]).order_m
+    """Length of the copper: as entered, or that of its run or cable; a pair's cords too. [m]"""
+    length = feed.length_m
+    run = plant.copper.get(feed.run or "")
+    if length is None and run is not None:
+        length = run.length_m
+    if length is None and feed.cable is not None and feed.cable in plant.cables:
+        length = lengths(plant, plant.cables[feed.cable]).order_m
+    if length is None or feed.way != PAIR:
+        return length
+    cords = feed.cords_m if feed.cords_m is not None else run.cords_m if run is not None else None
+    return length + (cords or 0.0)
 
 
-def supply(plant: Plant, feed: Feed, way: str | None = None) -> Supply:
-    """Judge a feed by its own way or by another."""
+def load_of(plant: Plant, feed: Feed, *, at_peak: bool = False) -> float | None:
+    """What hangs on a feed, usually or at its peak: as entered, or what its device draws. [W]"""
+    device = plant.devices.get(feed.device or "")
+    known = standing(device) if device is not None else None
+    usual = feed.load_w if feed.load_w is not None else known.draw_w if known else None
+    if not at_peak:
+        return usual
+    if feed.peak_w is not None:
+        return feed.peak_w
+    return known.at_peak_w if known is not None and feed.load_w is None else usual
+
+
+def supply(plant: Plant, feed: Feed, way: str | None = None, *, at_peak: bool = False) -> Supply:
+    """Judge a feed by its own way or by another, at its usual load or at its peak."""
     way = way or feed.way
     if way == MAINS:
         return _mains(plant, feed)
-    return _pair(plant, feed) if way == PAIR else _composite(plant, feed)
+    load_w = load_of(plant, feed, at_peak=at_peak)
+    if load_w is None:
+        told = "What the device takes is not known: read its type plate."
+        return Supply(way, UNKNOWN, told, "type plate")
+    if way == LOCAL:
+        return _local(feed, load_w)
+    return _pair(plant, feed, load_w) if way == PAIR else _composite(plant, feed, load_w)
+
+
+def _local(feed: Feed, load_w: float) -> Supply:
+    """A battery runs the load for as long as its energy lasts."""
+    if feed.battery_wh is None:
+        told = "What the local supply holds is not recorded: read its capacity."
+        return Supply(LOCAL, UNKNOWN, told, "type plate")
+    hours = feed.battery_wh / load_w
+    said = f"{feed.battery_wh:g} Wh run {load_w:g} W for {hours:.1f} h without being charged."
+    return Supply(LOCAL, WORKS, said, "capacity over load", hours, "h")
 
 
 def _mains(plant: Plant, feed: Feed) -> Supply:
@@ -96,31 +132,31 @@ def _mains(plant: Plant, feed: Feed) -> Supply:
     return Supply(MAINS, FAILS, f"No mains at {feed.place} ({there}).", source)
 
 
-def _pair(plant: Plant, feed: Feed) -> Supply:
+def _pair(plant: Plant, feed: Feed, load_w: float) -> Supply:
     length = feed_length_m(plant, feed)
     if length is None:
         return Supply(PAIR, UNKNOWN, "The length of the pair is not known.", PAIR_SOURCE)
     if length > PAIR_REACH_M:
         said = f"{metres(length, 'g')} of pair; {metres(PAIR_REACH_M, 'g')} is the most."
         return Supply(PAIR, FAILS, said, PAIR_SOURCE, PAIR_REACH_M - length, "m")
-    enough = [row for row in POWER_CLASSES.values() if row.device_w >= feed.load_w]
+    enough = [row for row in POWER_CLASSES.values() if row.device_w >= load_w]
     if feed.power_class is not None:
         row = POWER_CLASSES[feed.power_class]
-        left = row.device_w - feed.load_w
-        said = f"Class {row.name} leaves {row.device_w:g} W; the device takes {feed.load_w:g} W."
+        left = row.device_w - load_w
+        said = f"Class {row.name} leaves {row.device_w:g} W; the device takes {load_w:g} W."
         return Supply(PAIR, WORKS if left >= 0 else FAILS, said, row.source, left, "W")
     if not enough:
         most = max(row.device_w for row in POWER_CLASSES.values())
-        said = f"The device takes {feed.load_w:g} W; no class leaves more than {most:g} W."
-        return Supply(PAIR, FAILS, said, PAIR_SOURCE, most - feed.load_w, "W")
+        said = f"The device takes {load_w:g} W; no class leaves more than {most:g} W."
+        return Supply(PAIR, FAILS, said, PAIR_SOURCE, most - load_w, "W")
     row = enough[0]
     said = (
         f"Needs class {row.name}: it leaves {row.device_w:g} W of {row.source_w:g} W at the device."
     )
-    return Supply(PAIR, WORKS, said, row.source, row.device_w - feed.load_w, "W")
+    return Supply(PAIR, WORKS, said, row.source, row.device_w - load_w, "W")
 
 
-def _composite(plant: Plant, feed: Feed) -> Supply:
+def _composite(plant: Plant, feed: Feed, load_w: float) -> Supply:
     cable = plant.cables.get(feed.cable or "")
     if cable is not None and cable.type is not None and not cable.type.conductors:
         said = f"{cable.name} ({cable.type.name}) has no copper in it."
@@ -136,21 +172,18 @@ def _composite(plant: Plant, feed: Feed) -> Supply:
         said = f"Not known: {', '.join(missing)}."
         return Supply(COMPOSITE, UNKNOWN, said, COPPER_SOURCE)
     ohm = loop_ohm(length, feed.area_mm2, 20.0 if feed.copper_c is None else feed.copper_c)
-    volts = load_voltage(feed.source_v, feed.load_w, ohm)
+    volts = load_voltage(feed.source_v, load_w, ohm)
     if volts is None:
         most = feed.source_v**2 / 4 / ohm
         said = (
-            f"{ohm:.1f} Ω there and back carry {most:.0f} W at most; "
-            f"the device takes {feed.load_w:g} W."
+            f"{ohm:.1f} Ω there and back carry {most:.0f} W at most; the device takes {load_w:g} W."
         )
         return Supply(COMPOSITE, FAILS, said, COPPER_SOURCE, ohm=ohm)
     left = volts - feed.least_v
     said = (
         f"{volts:.1f} V of {feed.source_v:g} V arrive over {metres(length, 'g')} "
-        f"({ohm:.2f} Ω there and back, {feed.load_w / volts:.2f} A); "
+        f"({ohm:.2f} Ω there and back, {load_w / volts:.2f} A); "
         f"the device needs {feed.least_v:g} V."
     )
     verdict = WORKS if left >= 0 else FAILS
-    return Supply(
-        COMPOSITE, verdict, said, COPPER_SOURCE, left, "V", volts, feed.load_w / volts, ohm
-    )
+    return Supply(COMPOSITE, verdict, said, COPPER_SOURCE, left, "V", volts, load_w / volts, ohm)

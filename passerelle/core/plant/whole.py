@@ -93,6 +93,7 @@ def plant_of(plan: Plan) -> Plant:
         reels=plan.reels.by_name,
         feeds=plan.feeds.by_name,
         copper=plan.copper_runs.by_name,
+        devices=plan.devices.by_name,
     )
 
 

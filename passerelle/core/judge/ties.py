@@ -1,0 +1,86 @@
+"""What of a link concerns others, boiled down once: ports, lines, shared parts, module types."""
+
+from dataclasses import dataclass
+
+from passerelle.core.light.link import A, B, Link
+from passerelle.core.light.modules import End, resolve
+from passerelle.core.plan.devices import facts
+from passerelle.core.plan.ends import Side
+from passerelle.core.plan.lightpath import Segment
+from passerelle.core.plant.model import LinkUse
+from passerelle.core.plant.taking import link_use
+from passerelle.core.tables.kinds import PART_KINDS
+
+from .ports import usual_form
+
+
+@dataclass(frozen=True, slots=True)
+class Claim:
+    """One end of a link at a device's port. rate_gbps : of the link. [Gb/s]"""
+
+    side: Side
+    device: str
+    group: str | None
+    number: int | None
+    lane: int | None
+    split: bool | None
+    application: str
+    parent: str | None
+    rate_gbps: float
+    bundle: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Ties:
+    """What of a link concerns others. types : (module type, how many of it). use : of cables.
+
+    seats : of shared parts: name, port or lane, its number where it is recorded, index in the path.
+    """
+
+    name: str
+    claims: tuple[Claim, ...]
+    lines: tuple[tuple[str, str, int], ...]
+    seats: tuple[tuple[str, str, int | None, int], ...]
+    types: tuple[str, ...]
+    ends: tuple[End, End]
+    use: LinkUse
+
+
+def module_type(end: End) -> str:
+    """What has to be on the shelf to replace this end's module."""
+    if end.own is not None:
+        return end.own.name
+    module = resolve(end)
+    whole = module.parent or module.application
+    form = end.fitted_form
+    if form is None:
+        form = facts(end.port, end.cage, end.device).cage if module.parent else usual_form(module)
+    return f"{whole}, {form}" if form else whole
+
+
+def ties_of(link: Link) -> Ties:
+    """Boil a link down to its ties. Raises EndError."""
+    claims = []
+    for side, end in ((A, link.a), (B, link.b)):
+        if end.device is None:
+            continue
+        module, port = resolve(end), end.port
+        group = port.group or (end.device.ports[0].name if len(end.device.ports) == 1 else None)
+        claims.append(
+            Claim(side, end.device.name, group, port.number, port.lane, port.split,
+                  module.application, module.parent, module.rate_gbps, port.bundle)
+        )  # fmt: skip
+    lines = tuple(
+        (part.line, channel, at)
+        for at, part in enumerate(link.path.parts)
+        if isinstance(part, Segment) and part.line
+        for channel in part.channels
+    )
+    seats = tuple(
+        (part.shared, "lane" if part.lane else "port", part.lane or part.port, at)
+        for at, part in enumerate(link.path.parts)
+        if isinstance(part, Segment) and part.shared and (part.lane or PART_KINDS[part.kind].ports)
+    )
+    types = (module_type(link.a), module_type(link.b))
+    use = link_use(link)
+    return Ties(link.name, tuple(claims), lines, seats, types, (link.a, link.b), use)
