@@ -24,6 +24,7 @@ from passerelle.plans.plans import NoPlanError, Plans
 from passerelle.plans.store import Store
 
 from . import common
+from .beside import devices
 from .beside import routes as beside
 from .choice import needs, prices
 from .choice import routes as choice
@@ -60,7 +61,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.add_middleware(Guard)
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
-        work, looking,
+        work, looking, devices,
     ):  # fmt: skip
         app.include_router(module.router)
     app.add_exception_handler(StillUsed, site.still_used)

@@ -7,7 +7,7 @@ from pydantic_core import PydanticCustomError
 
 from passerelle.core.light.edits import AnyEdit, Edit
 from passerelle.core.plan.backbone import Cable, Closure, Feed, Group, Pathway, Place, Reel
-from passerelle.core.plan.beside import OwnCableType
+from passerelle.core.plan.beside import CopperRun, OwnCableType
 from passerelle.core.plan.devices import Device, Spare
 from passerelle.core.plan.facts import AnyFact, AnyFactType
 from passerelle.core.plan.house_rules import HouseRules
@@ -52,3 +52,4 @@ SharedPartBody = Annotated[SharedPart, _strictly(SharedPart)]
 GroupBody = Annotated[Group, _strictly(Group)]
 ReelBody = Annotated[Reel, _strictly(Reel)]
 FeedBody = Annotated[Feed, _strictly(Feed)]
+CopperBody = Annotated[CopperRun, _strictly(CopperRun)]

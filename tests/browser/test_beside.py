@@ -143,3 +143,47 @@ def test_long_work_shows_how_far_it_is_and_can_be_stopped(page: Page, monkeypatc
     expect(page.get_by_text("Stopped: nothing was stored.")).to_be_visible()
     expect(page).to_have_url(re.compile("/plans/1"))
     assert len(page.request.get("/api/plans").json()) == 1
+
+
+def test_a_device_is_seen_from_the_front_and_fed_over_its_jacks(page: Page):
+    page.goto("/plans/1/devices")
+    expect(answer(page)).to_be_visible()
+    quay = page.locator("[data-device='Quay switch']")
+    expect(quay.locator("[data-power]")).to_contain_text(
+        "Feeds 3 devices: 42.0 W usually, 60.0 W at peak, of 20 W"
+    )
+    expect(quay.locator("[data-finding='device.power-class']")).to_have_count(3)
+    jacks = quay.locator("[data-front='jacks']")
+    expect(jacks.locator("[data-port]")).to_have_count(2)
+    count = quay.get_by_label("How many").nth(1)
+    count.fill("4")
+    count.press("Enter")
+    expect(jacks.locator("[data-port]")).to_have_count(4)
+    quay.get_by_label("Power class").select_option("5")  # 40 W are left at the far end
+    expect(quay.locator("[data-finding='device.power-class']")).to_have_count(0)
+    quay.get_by_text("Power, protection, mounting").click()
+    gives = quay.get_by_label("Gives over all jacks")
+    gives.fill("120 W")
+    gives.press("Enter")
+    expect(quay.locator("[data-finding='device.power-sum']")).to_have_count(0)
+    kind = quay.get_by_label("Protection, as IP66")
+    kind.fill("waterproof")
+    kind.press("Enter")
+    expect(quay.get_by_role("alert")).to_contain_text("write it as on the plate: IP66")
+    kind.fill("IP66")
+    kind.press("Enter")
+    expect(quay.locator("[data-finding='device.protection']")).to_have_count(0)
+
+
+def test_a_copper_run_takes_a_jack_and_feeds_what_hangs_on_it(page: Page):
+    page.goto("/plans/1/devices")
+    run = page.locator("[data-run='Pier Office – Net Loft door phone']")
+    run.get_by_label("End a plugs into").select_option("Quay switch")
+    run.get_by_label("Jacks").select_option("jacks")
+    quay = page.locator("[data-device='Quay switch']")
+    expect(quay).to_contain_text("4 of 2")
+    expect(quay).to_contain_text("2 jacks for 4 copper runs")
+    cords = run.get_by_label("Cords, both ends")
+    cords.fill("40 m")
+    cords.press("Enter")
+    expect(run).to_contain_text("Too long: 104 m with its cords; 100 m is its reach")

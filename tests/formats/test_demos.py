@@ -14,7 +14,15 @@ def test_the_demo_is_a_good_plan_with_honest_problems():
     assert verdicts["works"] + verdicts["tight"] >= 0.9 * len(judged.links)
     assert 1 <= verdicts["fails"] <= 4
     assert 1 <= verdicts["unknown"] <= 4
-    assert not [one for one in judged.backbone if one.finding.rule.severity == STOP]
+    stops = [
+        (one.name, one.finding) for one in judged.backbone if one.finding.rule.severity == STOP
+    ]
+    assert [(name, found.message) for name, found in stops] == [
+        (
+            "Cabinet 1 – camera 1",
+            "Cabinet 1 – camera 1: 1000BASE-T, Cat 5e, 102 m with its cords; 100 m is its reach.",
+        )
+    ]
     warned = {one.finding.rule.id for one in judged.backbone}
     assert {"power.unknown", "route.shared-fate"} <= warned
 

@@ -164,3 +164,60 @@ class RulesPreview(BaseModel):
 
     before: VerdictCounts
     after: VerdictCounts
+
+
+class SeatView(BaseModel):
+    """What sits in a port: a link's end, or a copper run. fed : the device that the port feeds.
+
+    number : of the port; null: not said. lane : of a split port. set_gbps : as the port is set.
+    """
+
+    number: int | None
+    name: str
+    link_id: str | None
+    run: str | None
+    lane: int | None
+    rate_gbps: float
+    set_gbps: float | None
+    module: str | None
+    bundle: str | None
+    fed: str | None
+
+
+class GroupView(BaseModel):
+    """A group of ports with what sits in them."""
+
+    name: str
+    seats: list[SeatView]
+
+
+class DeviceView(BaseModel):
+    """A device as it stands. Figures named in `typical` are those of its kind. [W, °C]
+
+    fed, fed_w, fed_peak_w : the devices that it feeds over pairs, and what they take together;
+    fed_unknown : of how many nobody knows. loose : what plugs in, nobody says into which ports.
+    """
+
+    name: str
+    id: str
+    draw_w: float | None
+    draw_peak_w: float | None
+    gives_w: float | None
+    protection: str | None
+    coldest_c: float | None
+    hottest_c: float | None
+    typical: list[str]
+    fed: int
+    fed_w: float
+    fed_peak_w: float
+    fed_unknown: int
+    groups: list[GroupView]
+    loose: list[SeatView]
+    findings: list[PlanFindingView]
+
+
+class DevicesView(BaseModel):
+    """Every device of a plan, and the kinds of the table."""
+
+    devices: list[DeviceView]
+    sorts: list[str]

@@ -236,7 +236,8 @@ def copper_runs(ctx: Ctx, plan_id: Number) -> list[choice.CopperRunView]:
         told |= {
             "reach_m": row.reach_m,
             "note": row.note,
-            "problem": too_far(row, run.length_m),
+            "problem": too_far(row, run.length_m, run.cords_m or 0.0),
+            "doc": run,
         }
         found.append(choice.CopperRunView(**told))
     return found

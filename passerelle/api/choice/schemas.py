@@ -4,6 +4,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from passerelle.api import bodies
 from passerelle.api.common import Base
 from passerelle.core.choice.need import SURROUNDINGS, USUAL
 from passerelle.core.choice.weights import DEFAULT_WEIGHTS
@@ -290,6 +291,7 @@ class CopperRunView(BaseModel):
     reach_m: float
     note: str | None
     problem: str | None
+    doc: bodies.CopperBody
 
 
 class OutlyingBody(BaseModel):

@@ -3,12 +3,12 @@
 from fastapi import APIRouter
 
 from passerelle.api.beside import schemas as beside
-from passerelle.api.site import schemas as site
 from passerelle.core.light.modules import End, resolve
 from passerelle.core.plant.ending import COLOURS, PLUGS, EndSeen, order, repairs, warnings
 from passerelle.core.plant.identify import ClueError, Judged, identify
 from passerelle.core.refused import Refused
 from passerelle.core.tables import HIGH, STANDARD
+from passerelle.core.tables.copper import ROWS as COPPER_ROWS
 from passerelle.core.tables.edition import EDITION, tables_hash
 from passerelle.core.tables.kinds import PART_KINDS, PartKind
 from passerelle.core.tables.site import CABLE_TYPES, CLUES, KINDS, POWER_CLASSES, TUBING
@@ -101,17 +101,21 @@ def list_tables() -> list[beside.TableView]:
 
 
 @router.get("/backbone", name="getPlantReference")
-def backbone() -> site.PlantReference:
+def backbone() -> schemas.PlantReference:
     """Clues, constructions and kinds that the forms of the backbone offer."""
-    return site.PlantReference(
+    return schemas.PlantReference(
         clues=[
-            site.ClueInfo(key=c.key, ask=c.ask, values=list(c.values), strength=c.strength)
+            schemas.ClueInfo(key=c.key, ask=c.ask, values=list(c.values), strength=c.strength)
             for c in CLUES
         ],
         plugs=list(PLUGS),
         plug_colours=list(COLOURS),
+        copper=[
+            schemas.CopperRowInfo(name=row.name, rate_gbps=row.rate_gbps, reach_m=row.reach_m)
+            for row in COPPER_ROWS
+        ],
         cable_types=[
-            site.CableTypeInfo.model_validate(one, from_attributes=True)
+            schemas.CableTypeInfo.model_validate(one, from_attributes=True)
             for one in CABLE_TYPES.values()
         ],
         kinds=list(KINDS),
@@ -120,8 +124,8 @@ def backbone() -> site.PlantReference:
     )
 
 
-def _candidate(one: Judged) -> site.CandidateView:
-    return site.CandidateView(
+def _candidate(one: Judged) -> schemas.CandidateView:
+    return schemas.CandidateView(
         grade=one.candidate.grade,
         means=one.candidate.means,
         source=one.candidate.source,
@@ -131,13 +135,13 @@ def _candidate(one: Judged) -> site.CandidateView:
 
 
 @router.post("/identify", name="identifyCable")
-def identify_cable(body: site.CluesBody) -> site.IdentifiedView:
+def identify_cable(body: schemas.CluesBody) -> schemas.IdentifiedView:
     """What an unknown cable may be."""
     try:
         found = identify(body.clues)
     except ClueError as error:
         raise Refused("clues", str(error)) from None
-    return site.IdentifiedView(
+    return schemas.IdentifiedView(
         candidates=[_candidate(one) for one in found.candidates],
         ruled_out=[_candidate(one) for one in found.ruled_out],
         contradictions=list(found.contradictions),

@@ -94,3 +94,79 @@ class EndingView(BaseModel):
     connectors: list[str | None]
     repairs: list[RepairView]
     warnings: list[str]
+
+
+class CluesBody(BaseModel):
+    """What was seen of an unknown cable, by clue."""
+
+    clues: dict[str, str]
+
+
+class ClueInfo(BaseModel):
+    """A clue that can be given."""
+
+    key: str
+    ask: str
+    values: list[str]
+    strength: str
+
+
+class CandidateView(BaseModel):
+    """What the cable may be."""
+
+    grade: str
+    means: str
+    source: str
+    reasons: list[str]
+    against: list[str]
+
+
+class IdentifiedView(BaseModel):
+    """What the clues leave, and what to look for next."""
+
+    candidates: list[CandidateView]
+    ruled_out: list[CandidateView]
+    contradictions: list[str]
+    certainty: str
+    next_clue: str | None
+    next_ask: str | None
+    next_why: str | None
+
+
+class CableTypeInfo(BaseModel):
+    """A construction of the table."""
+
+    name: str
+    construction: str
+    use: str
+    flame: str
+    armour: str
+    metallic: bool
+    water: str
+    max_strands: int
+    od_mm: float | None
+    mass_kg_km: float | None
+    tension_n: float | None
+    source: str
+    confidence: str
+
+
+class CopperRowInfo(BaseModel):
+    """A row of the copper table: what may run on a copper run, and how far. [Gb/s, m]"""
+
+    name: str
+    rate_gbps: float
+    reach_m: float
+
+
+class PlantReference(BaseModel):
+    """What the forms of the backbone offer."""
+
+    clues: list[ClueInfo]
+    plugs: list[str]
+    plug_colours: list[str]
+    copper: list[CopperRowInfo]
+    cable_types: list[CableTypeInfo]
+    kinds: list[str]
+    tubing: dict[str, float]
+    power_classes: list[str]

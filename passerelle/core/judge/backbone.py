@@ -56,7 +56,7 @@ def _copper(plant: Plant) -> list[About]:
     """Copper runs: too long for what runs on them, or out of the building."""
     found = []
     for run in plant.copper.values():
-        beyond = too_far(row_of(run), run.length_m)
+        beyond = too_far(row_of(run), run.length_m, run.cords_m or 0.0)
         if beyond is not None:
             message = f"{run.name}: {run.what}, {beyond}."
             found.append(About(COPPER, run.name, finding("copper.too-long", message)))
@@ -74,6 +74,9 @@ def _copper(plant: Plant) -> list[About]:
 def _power(plant: Plant) -> list[About]:
     found = []
     for feed in plant.feeds.values():
+        run = plant.copper.get(feed.run or "")
+        if run is not None and too_far(row_of(run), run.length_m, run.cords_m or 0.0):
+            continue  # the pair is too long for data already: said at the run
         made = supply(plant, feed)
         message = f"{feed.name}: {made.said}"
         if made.verdict == UNKNOWN:

@@ -23,9 +23,6 @@ from .findings import Finding, finding
 from .rules import STOP, WARN, Severity
 from .sides import EXACT
 
-OUTDOORS = {"wet": "outdoor", "salt": "outdoor"}
-"""Surroundings of a place that ask of a device what outdoors does."""
-
 
 def check_devices(plant: Plant) -> list[About]:
     """Every device: its jacks and what they give, then what its place asks of it."""
@@ -204,7 +201,7 @@ def _sum(device: Device, fed: list[_Fed]) -> Iterator[Finding]:
 def _stands(plant: Plant, device: Device) -> Iterator[Finding]:
     """What the place asks: temperatures, and protection against dust and water."""
     around = surroundings(plant, device)
-    asks = ASKS.get(OUTDOORS.get(around or "", around or ""))
+    asks = ASKS.get(around or "")
     if asks is None or asks.surroundings == "indoor":
         return
     known = standing(device)
@@ -218,6 +215,8 @@ def _temperature(
 ) -> Iterator[Finding]:
     low, high = known.coldest_c, known.hottest_c
     if low is None or high is None:
+        if not asks.open_air:
+            return
         where = _in(around)
         message = f"{device.name} stands {where}; how cold and hot it may get is not recorded."
         do = "Read the operating temperatures on the type plate or the data sheet."

@@ -23,11 +23,13 @@ def laid_m(row: CopperRow, route_m: float) -> float:
     return route_m if row.kind in FINISHED else route_m + SLACK_M
 
 
-def too_far(row: CopperRow, length_m: float) -> str | None:
-    """Why a length that is laid is too much, in words; None where the row reaches."""
+def too_far(row: CopperRow, laid_m: float, cords_m: float = 0.0) -> str | None:
+    """Why what is laid, with its cords, is too much, in words; None where the row reaches. [m]"""
+    length_m = laid_m + cords_m
     if length_m <= row.reach_m:
         return None
-    return f"{metres(length_m, 'g')}; {metres(row.reach_m, 'g')} is its reach"
+    cords = " with its cords" if cords_m else ""
+    return f"{metres(length_m, 'g')}{cords}; {metres(row.reach_m, 'g')} is its reach"
 
 
 def row_of(run: CopperRun) -> CopperRow:
@@ -39,6 +41,8 @@ def row_of(run: CopperRun) -> CopperRow:
 
 def leaves(plant: Plant, run: CopperRun) -> bool | None:
     """Whether a run leaves the building on its shortest recorded way; None: not known."""
+    if run.a == run.b:
+        return False  # within one place nothing runs between buildings
     route = shortest_routes(ways_of(plant), run.a, (run.b,)).get(run.b)
     if route is None:
         return None

@@ -32,6 +32,8 @@ class PlaceAsks:
     source: str
     dust: int = 0
     water: int = 0
+    open_air: bool = False
+    """Not heated: what nobody recorded of a device's temperatures is then a finding."""
 
 
 _RAW = read_file("devices.toml")

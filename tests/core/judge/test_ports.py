@@ -149,3 +149,32 @@ def test_nobody_is_told_to_set_a_port_that_cannot_be_set():
     told = found(slow, End("10GBASE-LR", cage="SFP+"))["port.speed-setting"]
     assert told.rule.severity == "stop"
     assert told.do == "Fit a module of 1 Gb/s, or use equipment that can be set."
+
+
+@pytest.mark.parametrize(
+    ("foreign", "up_to", "coding", "severity"),
+    [
+        ("taken", None, "other", None),
+        (None, None, "other", None),
+        ("refused", None, "own", None),
+        ("refused", None, "other", "stop"),
+        ("refused", None, None, "warn"),
+        ("up to a speed", 10.0, "other", None),  # 10 Gb/s is up to 10
+        ("up to a speed", 1.0, "other", "stop"),
+        ("after a setting", None, "other", "note"),
+        ("after a setting", None, None, None),
+    ],
+)
+def test_what_a_group_of_ports_makes_of_foreign_modules(foreign, up_to, coding, severity):
+    group = PortGroup("p", "SFP+", 4, (10.0,), foreign=foreign, foreign_to_gbps=up_to)
+    device = Device("switch", (group,))
+    end = End("10GBASE-LR", device=device, port=Port(group="p"), coding=coding)
+    one = found(end, End("10GBASE-LR", cage="SFP+")).get("device.coding")
+    assert (one.rule.severity if one else None) == severity
+
+
+def test_a_module_does_not_go_into_a_jack():
+    device = Device("camera", (PortGroup("jack", None),))
+    end = End("1000BASE-LX10", device=device, port=Port(group="jack"))
+    one = found(end, End("1000BASE-LX10", cage="SFP"))["device.port-medium"]
+    assert one.message == "“jack” at end a are jacks for twisted pair: no module fits."

@@ -26,6 +26,8 @@ from passerelle.core.refused import Refused
 from tests.making import LC, cable, cord
 from tests.planting import standard
 
+JACKS = (PortGroup("j"),)
+
 END = LinkEnd("10GBASE-LR")
 BOX = Segment("cassette", 0.0, "OM4", (LC, LC))
 TAP = Segment("inline", ends=(LC, LC), loss_db=1.0)
@@ -72,6 +74,14 @@ def fault(thing):
         (Place("A", latitude=1.0), "longitude", "a position has both"),
         (Place("A", longitude=1.0), "latitude", "a position has both"),
         (Place("A", inside="A"), "inside", "inside itself"),
+        (Device("D", JACKS, inside="D"), "inside", "inside itself"),
+        (Device("D", JACKS, coldest_c=50.0, hottest_c=-20.0), "coldest_c", "50 °C is over -20 °C"),
+        (Device("D", JACKS, draw_w=20.0, draw_peak_w=8.0), "draw_peak_w", "8 W at peak is under"),
+        (Device("D", (PortGroup("f", "SFP", power_class="4"),)), "ports[0].power_class", "jacks"),
+        (Device("D", (PortGroup("j", powered=False, power_class="4"),)), "ports[0].power_class",
+         "give no power"),
+        (Device("D", (PortGroup("f", "SFP", foreign="up to a speed"),)),
+         "ports[0].foreign_to_gbps", "up to a speed"),
         (replace(WAY, b="A"), "b", "a pathway joins two places"),
         (replace(WAY, rise_m=100.1), "rise_m", "100.1 m of rise is over 100 m"),
         (replace(WAY, rise_m=-100.1), "rise_m", "of rise is over 100 m"),

@@ -4,8 +4,17 @@ from dataclasses import replace
 
 import pytest
 
+from passerelle.core.judge.backbone import _power
 from passerelle.core.plan.backbone import Feed, Place
-from passerelle.core.plant.power import awg_area_mm2, load_voltage, loop_ohm, supply
+from passerelle.core.plan.beside import CopperRun
+from passerelle.core.plan.devices import Device, PortGroup
+from passerelle.core.plant.power import (
+    awg_area_mm2,
+    feed_length_m,
+    load_voltage,
+    loop_ohm,
+    supply,
+)
 from tests.planting import plant
 
 FAR = Feed(
@@ -62,3 +71,43 @@ def test_mains_are_what_the_survey_says():
         "fails",
         "works",
     ]
+
+
+def test_the_usual_load_and_the_peak_of_a_device_are_judged_apart():
+    """54 V over 100 m of 1.5 mm², 20 °C: R = 200 x 0.01724 / 1.5 = 2.299 Ω. 20 W: 53.1 V; 100 W
+    leave (54 + √(2916 − 919.5)) / 2 = 49.34 V."""
+    device = Device("amp", (PortGroup("jack", None),), draw_w=20.0, draw_peak_w=100.0)
+    feed = Feed("f", "B", "composite", device="amp", length_m=100.0, source_v=54.0, least_v=50.0,
+                area_mm2=1.5)  # fmt: skip
+    site = plant(devices={"amp": device}, feeds={"f": feed})
+    usual, peak = supply(site, feed), supply(site, feed, at_peak=True)
+    assert (usual.verdict, peak.verdict) == ("works", "fails")
+    assert peak.device_v == pytest.approx(49.34, abs=0.02)
+    told = [(one.finding.rule.id, one.finding.rule.severity) for one in _power(site)]
+    assert told == [("power.drop", "warn")]
+
+
+def test_what_nobody_knows_of_a_load_is_unknown():
+    feed = Feed("f", "B", "composite", length_m=100.0, source_v=54.0, least_v=44.0, area_mm2=1.5)
+    made = supply(plant(feeds={"f": feed}), feed)
+    assert made.verdict == "unknown"
+    assert "type plate" in made.said
+
+
+def test_a_battery_lasts_its_energy_over_the_load():
+    """1200 Wh at 24 W: 50 h."""
+    feed = Feed("f", "B", "local", load_w=24.0, battery_wh=1200.0)
+    made = supply(plant(), feed)
+    assert (made.verdict, made.margin, made.unit) == ("works", pytest.approx(50.0), "h")
+    assert supply(plant(), Feed("f", "B", "local", load_w=24.0)).verdict == "unknown"
+
+
+@pytest.mark.parametrize(("cords_m", "verdict"), [(4.0, "works"), (6.0, "fails"), (None, "works")])
+def test_a_pair_is_as_long_as_its_run_with_its_cords(cords_m, verdict):
+    """96 m and cords: 100 m are the most."""
+    run = CopperRun("r", "A", "B", "1000BASE-T, Cat 5e", 1.0, 96.0, cords_m=cords_m)
+    feed = Feed("f", "B", "pair", load_w=8.0, run="r", power_class="4")
+    assert supply(plant(copper={"r": run}), feed).verdict == verdict
+    assert feed_length_m(plant(copper={"r": run}), feed) == 96.0 + (cords_m or 0.0)
+    own = Feed("f", "B", "pair", load_w=8.0, run="r", cords_m=5.0, power_class="4")
+    assert supply(plant(copper={"r": run}), own).verdict == "fails"  # its own word goes first

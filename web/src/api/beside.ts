@@ -53,6 +53,16 @@ export const useBeside = (plan_id: number, revision: number) =>
     placeholderData: keepPreviousData,
   });
 
+export type DeviceView = components["schemas"]["DeviceView"];
+export type Seat = components["schemas"]["SeatView"];
+
+export const useDevices = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "devices", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/devices", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
+  });
+
 /** `variants` null asks for suggestions. */
 export const useVariants = (plan_id: number, link_id: string, revision: number, variants: Variant[] | null) =>
   useQuery({

@@ -12,6 +12,7 @@ export type PathwayDoc = Schemas["Pathway"];
 export type CableView = Schemas["CableView"];
 export type CableDoc = Schemas["Cable"];
 export type FeedDoc = Schemas["Feed"];
+export type CopperDoc = Schemas["CopperRun"];
 export type AboutView = Schemas["AboutView"];
 export type SectionView = Schemas["SectionView"];
 export type StrandsView = Schemas["StrandsView"];

@@ -1560,6 +1560,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listdevices
+         * @description Every device with its ports as they are taken; and the kinds that a device may be of.
+         */
+        get: operations["listDevices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2163,6 +2183,75 @@ export interface components {
             current: components["schemas"]["LinkView"] | null;
         };
         /**
+         * CopperEnd
+         * @description Where a copper run plugs in: a device, its group of ports, and the number in it, from 1.
+         */
+        CopperEnd: {
+            /** Device */
+            device: string;
+            /** Group */
+            group?: string | null;
+            /** Number */
+            number?: number | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * CopperRowInfo
+         * @description A row of the copper table: what may run on a copper run, and how far. [Gb/s, m]
+         */
+        CopperRowInfo: {
+            /** Name */
+            name: string;
+            /** Rate Gbps */
+            rate_gbps: number;
+            /** Reach M */
+            reach_m: number;
+        };
+        /**
+         * CopperRun
+         * @description A copper run, which has no light path: what runs on it, between which places, how far.
+         *
+         *     `what` and `rate_gbps` name a row of the copper table; `count` such runs lie side by side.
+         *     end_a, end_b : what it plugs into. powered_from : the end whose port feeds the device at the
+         *     other; cords_m : cords at both ends, beside its length.
+         */
+        CopperRun: {
+            /** Name */
+            name: string;
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** What */
+            what: string;
+            /** Rate Gbps */
+            rate_gbps: number;
+            /** Length M */
+            length_m: number;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            end_a?: components["schemas"]["CopperEnd"] | null;
+            end_b?: components["schemas"]["CopperEnd"] | null;
+            /** Powered From */
+            powered_from?: ("a" | "b") | null;
+            /** Cords M */
+            cords_m?: number | null;
+            /** Notes */
+            notes?: string | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+        };
+        /**
          * CopperRunView
          * @description A copper run of the plan. problem : why it is too long, null where it reaches.
          */
@@ -2189,6 +2278,7 @@ export interface components {
             note: string | null;
             /** Problem */
             problem: string | null;
+            doc: components["schemas"]["CopperRun"];
         };
         /**
          * Counts
@@ -2224,10 +2314,15 @@ export interface components {
         };
         /**
          * Device
-         * @description A switch, converter or instrument with its port groups.
+         * @description A switch, converter, camera or instrument with its port groups.
          *
          *     own_coding_only : accepts only modules coded for its maker.
          *     surroundings : indoor, unheated or outdoor: where it stands.
+         *     sort : a kind of the table of devices, whose typical figures stand in where none are recorded.
+         *     draw_w, draw_peak_w : what it takes, usually and at its peak. gives_w : what all its powered
+         *     ports may give together. [W] supply : what feeds it, where several share it.
+         *     protection : against dust and water (IEC 60529). coldest_c, hottest_c : what it is made for.
+         *     inside : the device that it is part of or sits in. sheet : the document of these figures.
          */
         Device: {
             /** Name */
@@ -2240,12 +2335,87 @@ export interface components {
             own_coding_only?: boolean | null;
             /** Surroundings */
             surroundings?: ("indoor" | "unheated" | "outdoor") | null;
+            /** Sort */
+            sort?: string | null;
+            /** Draw W */
+            draw_w?: number | null;
+            /** Draw Peak W */
+            draw_peak_w?: number | null;
+            /** Gives W */
+            gives_w?: number | null;
+            /** Supply */
+            supply?: string | null;
+            /** Mounting */
+            mounting?: ("rack" | "wall" | "rail" | "pole" | "desk" | "card") | null;
+            /** Rack Units */
+            rack_units?: number | null;
+            /** Protection */
+            protection?: string | null;
+            /** Coldest C */
+            coldest_c?: number | null;
+            /** Hottest C */
+            hottest_c?: number | null;
+            /** Inside */
+            inside?: string | null;
+            /** Sheet */
+            sheet?: string | null;
             /** X */
             x?: {
                 [key: string]: unknown;
             } | null;
             /** Id */
             id?: string;
+        };
+        /**
+         * DeviceView
+         * @description A device as it stands. Figures named in `typical` are those of its kind. [W, °C]
+         *
+         *     fed, fed_w, fed_peak_w : the devices that it feeds over pairs, and what they take together;
+         *     fed_unknown : of how many nobody knows. loose : what plugs in, nobody says into which ports.
+         */
+        DeviceView: {
+            /** Name */
+            name: string;
+            /** Id */
+            id: string;
+            /** Draw W */
+            draw_w: number | null;
+            /** Draw Peak W */
+            draw_peak_w: number | null;
+            /** Gives W */
+            gives_w: number | null;
+            /** Protection */
+            protection: string | null;
+            /** Coldest C */
+            coldest_c: number | null;
+            /** Hottest C */
+            hottest_c: number | null;
+            /** Typical */
+            typical: string[];
+            /** Fed */
+            fed: number;
+            /** Fed W */
+            fed_w: number;
+            /** Fed Peak W */
+            fed_peak_w: number;
+            /** Fed Unknown */
+            fed_unknown: number;
+            /** Groups */
+            groups: components["schemas"]["GroupView"][];
+            /** Loose */
+            loose: components["schemas"]["SeatView"][];
+            /** Findings */
+            findings: components["schemas"]["PlanFindingView"][];
+        };
+        /**
+         * DevicesView
+         * @description Every device of a plan, and the kinds of the table.
+         */
+        DevicesView: {
+            /** Devices */
+            devices: components["schemas"]["DeviceView"][];
+            /** Sorts */
+            sorts: string[];
         };
         /**
          * DirectionView
@@ -2483,8 +2653,11 @@ export interface components {
          * Feed
          * @description How a device far away gets its power.
          *
-         *     way : mains, pair or composite. load_w : what the device takes. [W]
-         *     length_m : of pair or copper; None: that of `cable`. source_v, least_v : at the source, and the
+         *     way : mains, pair, composite or local (a battery or a panel at the place). load_w : what the
+         *     device usually takes; None: what `device` draws. peak_w : what it takes at its peak. [W]
+         *     run : the copper run that the pair is; length_m : of pair or copper; None: that of `run` or
+         *     `cable`. cords_m : cords at both ends of a pair. battery_wh : of a local supply. [Wh]
+         *      source_v, least_v : at the source, and the
          *     least that the device needs; area_mm2 : of one conductor; copper_c : its temperature.
          *     power_class : of the source, over a pair.
          */
@@ -2497,9 +2670,19 @@ export interface components {
              * Way
              * @enum {string}
              */
-            way: "mains" | "pair" | "composite";
+            way: "mains" | "pair" | "composite" | "local";
             /** Load W */
-            load_w: number;
+            load_w?: number | null;
+            /** Peak W */
+            peak_w?: number | null;
+            /** Device */
+            device?: string | null;
+            /** Run */
+            run?: string | null;
+            /** Cords M */
+            cords_m?: number | null;
+            /** Battery Wh */
+            battery_wh?: number | null;
             /** Cable */
             cable?: string | null;
             /** Length M */
@@ -2772,6 +2955,16 @@ export interface components {
             taken: number;
             /** Links */
             links: string[];
+        };
+        /**
+         * GroupView
+         * @description A group of ports with what sits in them.
+         */
+        GroupView: {
+            /** Name */
+            name: string;
+            /** Seats */
+            seats: components["schemas"]["SeatView"][];
         };
         /**
          * GrownCable
@@ -4396,6 +4589,8 @@ export interface components {
             plugs: string[];
             /** Plug Colours */
             plug_colours: string[];
+            /** Copper */
+            copper: components["schemas"]["CopperRowInfo"][];
             /** Cable Types */
             cable_types: components["schemas"]["CableTypeInfo"][];
             /** Kinds */
@@ -4468,6 +4663,7 @@ export interface components {
          *     group, number : the device's port group, and the port's number in it, from 1.
          *     split : whether the port is set to run its lanes as ports of their own.
          *     lane : the lane that this link is, from 1, where the port is split.
+         *     bundle : what the port is set to where several links join the same two devices.
          */
         Port: {
             /** Settable */
@@ -4488,6 +4684,8 @@ export interface components {
             split?: boolean | null;
             /** Lane */
             lane?: number | null;
+            /** Bundle */
+            bundle?: ("aggregated" | "standby") | null;
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -4497,19 +4695,22 @@ export interface components {
          * PortGroup
          * @description Ports of a device that are alike.
          *
-         *     speeds_gbps : what a port can be set to; empty where it is not recorded. [Gb/s]
+         *     cage : None: jacks for twisted pair. speeds_gbps : what a port can be set to; empty where it is
+         *     not recorded. [Gb/s]
          *     settable : False for a plain converter, whose rate cannot be set.
          *     uplink : these ports carry what all the others bring.
+         *     power_class : of the power that jacks give; None: not recorded; powered False: they give none.
+         *     foreign : what they make of modules coded for another maker; foreign_to_gbps : up to which rate.
          */
         PortGroup: {
             /** Name */
             name: string;
+            /** Cage */
+            cage?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP" | "GBIC" | "XFP" | "X2" | "XENPAK" | "CXP" | "CFP" | "CFP2" | "CFP4" | "CFP8" | "SFP-DD" | "SFP112" | "QSFP112") | null;
             /**
-             * Cage
-             * @enum {string}
+             * Count
+             * @default 1
              */
-            cage: "SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP" | "GBIC" | "XFP" | "X2" | "XENPAK" | "CXP" | "CFP" | "CFP2" | "CFP4" | "CFP8" | "SFP-DD" | "SFP112" | "QSFP112";
-            /** Count */
             count: number;
             /**
              * Speeds Gbps
@@ -4523,6 +4724,14 @@ export interface components {
              * @default false
              */
             uplink: boolean;
+            /** Powered */
+            powered?: boolean | null;
+            /** Power Class */
+            power_class?: ("1" | "2" | "3" | "4" | "5" | "6" | "7" | "8") | null;
+            /** Foreign */
+            foreign?: ("taken" | "up to a speed" | "after a setting" | "refused") | null;
+            /** Foreign To Gbps */
+            foreign_to_gbps?: number | null;
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -5043,6 +5252,34 @@ export interface components {
             tried: (string | number)[];
             /** Words */
             words: string[];
+        };
+        /**
+         * SeatView
+         * @description What sits in a port: a link's end, or a copper run. fed : the device that the port feeds.
+         *
+         *     number : of the port; null: not said. lane : of a split port. set_gbps : as the port is set.
+         */
+        SeatView: {
+            /** Number */
+            number: number | null;
+            /** Name */
+            name: string;
+            /** Link Id */
+            link_id: string | null;
+            /** Run */
+            run: string | null;
+            /** Lane */
+            lane: number | null;
+            /** Rate Gbps */
+            rate_gbps: number;
+            /** Set Gbps */
+            set_gbps: number | null;
+            /** Module */
+            module: string | null;
+            /** Bundle */
+            bundle: string | null;
+            /** Fed */
+            fed: string | null;
         };
         /**
          * SectionView
@@ -9737,6 +9974,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnknownsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listDevices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DevicesView"];
                 };
             };
             /** @description Not Found */

@@ -229,6 +229,15 @@ function PortFields({ end, plan, reference, set }: PortProps) {
           <YesNo label="Set to split" value={port.split} onChange={(split) => setPort({ split })} />
         </>
       )}
+      {device && (
+        <Choice
+          label="With other links"
+          width="124px"
+          value={port.bundle ?? ""}
+          options={[{ value: "", label: "alone, not said" }, ...options(["aggregated", "standby"])]}
+          onChange={(bundle) => setPort({ bundle: (bundle || null) as NonNullable<Port["bundle"]> | null })}
+        />
+      )}
       <Choice
         label="Module form"
         width="110px"

@@ -22,7 +22,7 @@ export function BesideFrame({ title, told, action, children }: Props) {
   return (
     <Flex direction="column" flex="1" minH="0" px="4" pt="2" className="print-whole">
       <Flex align="baseline" gap="4" wrap="wrap" mb="2">
-        <Heading as="h1" fontSize="28px">
+        <Heading as="h1" fontSize="28px" lineHeight="1.15" data-answer="">
           {title}
         </Heading>
         {told && <Text color="fg.muted">{told}</Text>}

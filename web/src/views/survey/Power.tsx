@@ -1,6 +1,7 @@
 /** Power at the far end: each device with every way to feed it, and which works. */
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import { useCopper } from "../../api/choice";
 import { useChangePlant, usePlantReference, usePower, type FeedDoc, type PlantView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
@@ -10,12 +11,13 @@ import { VerdictMark } from "../../parts/Mark";
 import { useRemove } from "../../parts/RemoveSheet";
 import { Said } from "../../parts/Said";
 
-const WAYS: Record<string, string> = { mains: "mains on site", pair: "over a twisted pair", composite: "copper in a cable" };
+const WAYS: Record<string, string> = { mains: "mains on site", pair: "over a twisted pair", composite: "copper in a cable", local: "a battery at the place" };
 
 export function Power({ plant }: { plant: PlantView }) {
   const { plan } = useOpenPlan();
   const judged = usePower(plan.id, plan.revision).data;
   const reference = usePlantReference().data;
+  const runs = useCopper(plan.id, plan.revision).data ?? [];
   const change = useChangePlant(plan.id);
   const { say } = useNotice();
   const [adding, setAdding] = useState(false);
@@ -39,9 +41,12 @@ export function Power({ plant }: { plant: PlantView }) {
             <Flex gap="2" wrap="wrap" align="end">
               <TextOf {...field} at="name" label="Device" width="190px" />
               <ChoiceOf {...field} at="place" label="Place" width="150px" values={places} needed />
-              <NumberOf {...field} at="load_w" label="Takes" suffix="W" needed />
-              <ChoiceOf {...field} at="way" label="Fed by" width="116px" values={["mains", "pair", "composite"]} needed />
-              {feed.way !== "mains" && <LengthOf {...field} at="length_m" label="Copper length" />}
+              {plan.devices.length > 0 && <ChoiceOf {...field} at="device" label="It is the device" width="150px" values={plan.devices.map((d) => d.name)} />}
+              <NumberOf {...field} at="load_w" label="Takes" suffix="W" />
+              <NumberOf {...field} at="peak_w" label="At peak" suffix="W" />
+              <ChoiceOf {...field} at="way" label="Fed by" width="116px" values={["mains", "pair", "composite", "local"]} needed />
+              {feed.way === "local" && <NumberOf {...field} at="battery_wh" label="Holds" suffix="Wh" />}
+              {(feed.way === "pair" || feed.way === "composite") && <LengthOf {...field} at="length_m" label="Copper length" />}
               {feed.way === "composite" && (
                 <>
                   <ChoiceOf {...field} at="cable" label="or that of cable" width="124px" values={plant.cables.map((c) => c.doc.name)} />
@@ -52,7 +57,11 @@ export function Power({ plant }: { plant: PlantView }) {
                 </>
               )}
               {feed.way === "pair" && (
-                <ChoiceOf {...field} at="power_class" label="Class of the source" width="120px" values={reference?.power_classes ?? []} />
+                <>
+                  <ChoiceOf {...field} at="run" label="or that of run" width="150px" values={runs.map((run) => run.name)} />
+                  <LengthOf {...field} at="cords_m" label="Cords, both ends" />
+                  <ChoiceOf {...field} at="power_class" label="Class of the source" width="120px" values={reference?.power_classes ?? []} />
+                </>
               )}
               <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("feed", feed)}>
                 Delete
@@ -91,7 +100,7 @@ export function Power({ plant }: { plant: PlantView }) {
             change
               .mutateAsync({
                 what: `Add power of ${name}`,
-                changes: [{ kind: "feed", id: null, doc: { name, place: places[0], way: "mains", load_w: 15 } }],
+                changes: [{ kind: "feed", id: null, doc: { name, place: places[0], way: "mains" } }],
               })
               .then(() => say(`Added ${name}. Undo with u.`))
           }

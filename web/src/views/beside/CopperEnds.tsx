@@ -1,0 +1,137 @@
+/** Copper runs: where each plugs in, how long it is with its cords, and which end feeds the other. */
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useCopper } from "../../api/choice";
+import { useChangePlant, usePlantReference, type CopperDoc } from "../../api/plant";
+import { useNotice } from "../../app/notice";
+import { useOpenPlan } from "../../app/planContext";
+import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
+import { Choice, options, TextField } from "../../parts/Field";
+import { rate, said, typed } from "../../parts/figures";
+import { useSettings } from "../../app/settings";
+
+type End = NonNullable<CopperDoc["end_a"]>;
+const NONE = { value: "", label: "not said" };
+
+export function CopperEnds() {
+  const { plan } = useOpenPlan();
+  const { unit } = useSettings();
+  const { say, refuse } = useNotice();
+  const change = useChangePlant(plan.id);
+  const runs = useCopper(plan.id, plan.revision).data ?? [];
+  const rows = usePlantReference().data?.copper ?? [];
+  const places = plan.places.map((p) => p.name);
+  const named = (row: { name: string; rate_gbps: number }) => `${row.name}, ${rate(row.rate_gbps)}`;
+  const send = (what: string, id: string | null, doc: Record<string, unknown> | null) => change.mutateAsync({ what, changes: [{ kind: "copper", id, doc }] });
+  const add = () => {
+    const row = rows.find((one) => one.rate_gbps === 1) ?? rows[0];
+    const name = `Copper run ${runs.length + 1}`;
+    const doc = { name, a: places[0], b: places[1] ?? places[0], what: row?.name, rate_gbps: row?.rate_gbps, length_m: 10 };
+    void send(`Add ${name}`, null, doc).then(() => say(`Added ${name}: enter its length. Undo with u.`), refuse);
+  };
+  return (
+    <Box mt="4">
+      <Heading as="h2" fontSize="20px" mb="1">
+        Copper runs
+      </Heading>
+      {runs.length === 0 && (
+        <Text color="fg.muted" fontSize="14px">
+          No copper run is recorded. A run that plugs into a device’s jack takes that jack, and may feed what hangs at its other end.
+        </Text>
+      )}
+      {runs.map(({ doc, problem }) => {
+        const store = (next: Record<string, unknown>) => send(`Change ${doc.name}`, doc.id ?? null, { ...doc, ...next });
+        const field = { doc, store };
+        return (
+          <Box key={doc.name} bg="bg.panel" px="3" py="2" mb="2" data-run={doc.name}>
+            <Flex gap="2" wrap="wrap" align="end">
+              <TextOf {...field} at="name" label="Run" width="190px" />
+              <ChoiceOf {...field} at="a" label="From" width="140px" values={places} needed />
+              <ChoiceOf {...field} at="b" label="To" width="140px" values={places} needed />
+              <Choice
+                label="What runs on it"
+                width="200px"
+                value={named({ name: doc.what, rate_gbps: doc.rate_gbps })}
+                options={options(rows.map(named))}
+                onChange={(text) => {
+                  const row = rows.find((one) => named(one) === text);
+                  return store(row ? { what: row.name, rate_gbps: row.rate_gbps } : {});
+                }}
+              />
+              <LengthOf {...field} at="length_m" label="Laid length" needed />
+              <LengthOf {...field} at="cords_m" label="Cords, both ends" />
+              <NumberOf {...field} at="count" label="How many" whole needed />
+              <Button
+                size="xs"
+                variant="ghost"
+                colorPalette="accent"
+                ml="auto"
+                onClick={() => void send(`Remove ${doc.name}`, doc.id ?? null, null).then(() => say(`Removed ${doc.name}. Undo with u.`), refuse)}
+              >
+                Remove
+              </Button>
+            </Flex>
+            <Flex gap="2" wrap="wrap" align="end" mt="1">
+              <Plug side="a" end={doc.end_a ?? null} onSet={(end_a) => store({ end_a })} />
+              <Plug side="b" end={doc.end_b ?? null} onSet={(end_b) => store({ end_b })} />
+              <Choice
+                label="Power over it"
+                width="150px"
+                value={doc.powered_from ?? ""}
+                options={[
+                  { value: "", label: "none" },
+                  { value: "a", label: "a feeds b" },
+                  { value: "b", label: "b feeds a" },
+                ]}
+                onChange={(from) => store({ powered_from: from || null })}
+              />
+            </Flex>
+            {problem && (
+              <Text color="stop.fg" fontWeight="600" fontSize="14px" mt="1">
+                Too long: {said(problem, unit)}
+              </Text>
+            )}
+          </Box>
+        );
+      })}
+      <Button size="sm" variant="outline" colorPalette="accent" aria-disabled={!places.length} onClick={() => places.length > 0 && add()}>
+        Add a copper run
+      </Button>
+    </Box>
+  );
+}
+
+function Plug({ side, end, onSet }: { side: "a" | "b"; end: End | null; onSet: (end: End | null) => Promise<unknown> }) {
+  const { plan } = useOpenPlan();
+  const device = plan.devices.find((d) => d.name === end?.device);
+  const jacks = device?.ports.filter((g) => g.cage == null).map((g) => g.name) ?? [];
+  return (
+    <>
+      <Choice
+        label={`End ${side} plugs into`}
+        width="150px"
+        value={end?.device ?? ""}
+        options={[NONE, ...options(plan.devices.map((d) => d.name))]}
+        onChange={(name) => onSet(name ? { device: name } : null)}
+      />
+      {end && jacks.length > 0 && (
+        <Choice
+          label="Jacks"
+          width="96px"
+          value={end.group ?? ""}
+          options={[NONE, ...options(jacks)]}
+          onChange={(group) => onSet({ ...end, group: group || null })}
+        />
+      )}
+      {end && (
+        <TextField
+          label="Number"
+          width="64px"
+          mono
+          value={end.number == null ? "" : String(end.number)}
+          invalid={(text) => (text.trim() === "" || Number.isInteger(typed(text)) ? null : `“${text}” is not a port number`)}
+          onCommit={(text) => onSet({ ...end, number: typed(text) })}
+        />
+      )}
+    </>
+  );
+}
