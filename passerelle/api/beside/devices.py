@@ -6,6 +6,7 @@ from fastapi import APIRouter
 
 from passerelle.api.context import Ctx, Number, judged
 from passerelle.core.judge.about import DEVICE
+from passerelle.core.judge.bundles import carried_gbps
 from passerelle.core.judge.ties import ties_of
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.many import many_things
@@ -66,6 +67,30 @@ def _seats(check: PlanCheck) -> Seats:
     return found
 
 
+def _bundles(check: PlanCheck, name: str) -> list[beside.BundleView]:
+    """Every other device that several links of this one go to, with what they carry together."""
+    to: dict[str, list[tuple[str, float, str | None]]] = defaultdict(list)
+    for ties in check.ties.values():
+        if len(ties.claims) == 2 and not any(claim.lane for claim in ties.claims):
+            for here, there in (ties.claims, ties.claims[::-1]):
+                if here.device == name != there.device:
+                    to[there.device].append((ties.name, here.rate_gbps, here.bundle))
+    found = []
+    for other, links in to.items():
+        if len(links) > 1:
+            carries = carried_gbps((rate, kind) for _, rate, kind in links)
+            found.append(
+                beside.BundleView(
+                    other=other,
+                    links=[link for link, _, _ in links],
+                    kinds=sorted({kind for _, _, kind in links if kind is not None}),
+                    whole_gbps=carries[0] if carries else None,
+                    one_out_gbps=carries[1] if carries else None,
+                )
+            )
+    return found
+
+
 def _view(check: PlanCheck, device: Device, seats: Seats) -> beside.DeviceView:
     known = standing(device)
     fed = [
@@ -94,6 +119,7 @@ def _view(check: PlanCheck, device: Device, seats: Seats) -> beside.DeviceView:
             for group in device.ports
         ],
         loose=seats.get((device.name, None), []),
+        bundles=_bundles(check, device.name),
         findings=[plan_finding(device.name, found) for found in about],
     )
 

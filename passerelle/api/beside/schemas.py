@@ -191,6 +191,16 @@ class GroupView(BaseModel):
     seats: list[SeatView]
 
 
+class BundleView(BaseModel):
+    """Several links to one other device. whole_gbps, one_out_gbps : null while no kind is said."""
+
+    other: str
+    links: list[str]
+    kinds: list[str]
+    whole_gbps: float | None
+    one_out_gbps: float | None
+
+
 class DeviceView(BaseModel):
     """A device as it stands. Figures named in `typical` are those of its kind. [W, °C]
 
@@ -213,6 +223,7 @@ class DeviceView(BaseModel):
     fed_unknown: int
     groups: list[GroupView]
     loose: list[SeatView]
+    bundles: list[BundleView]
     findings: list[PlanFindingView]
 
 

@@ -11,7 +11,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any
 
-from passerelle.core.judge.about import CABLE, PATHWAY, PLACE
+from passerelle.core.judge.about import CABLE, DEVICE, PATHWAY, PLACE
 from passerelle.core.judge.check import FAILS, LinkCheck
 from passerelle.core.judge.findings import Finding
 from passerelle.core.judge.levels import uncertain_figures
@@ -19,6 +19,7 @@ from passerelle.core.judge.rules import NOTE, Verdict
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.model import lengths
+from passerelle.core.plant.standing import jacks, plugged, standing
 from passerelle.core.working import steps
 
 from .looks import LOOK_FOR, Look
@@ -183,7 +184,7 @@ def _id(judged: PlanCheck, kind: str, name: str, turns: tuple[Turn, ...] = ()) -
     plant = judged.plant
     kinds: dict[str, Mapping[str, Any]] = {
         CABLE: plant.cables, PATHWAY: plant.pathways, PLACE: plant.places, "feed": plant.feeds,
-        "group": plant.groups, "copper": plant.copper,
+        "group": plant.groups, "copper": plant.copper, DEVICE: plant.devices,
     }  # fmt: skip
     thing = kinds.get(kind, {}).get(name)
     return None if thing is None else thing.id
@@ -199,6 +200,8 @@ def _of_the_backbone(judged: PlanCheck) -> Iterator[Unknown]:
         look = LOOK_FOR.get(rule.id)
         if look is None or (rule.id in _ONLY_AS_A_NOTE and rule.severity != NOTE):
             continue
+        if one.sort == DEVICE and not _plate_unread(judged, one.name, rule.id):
+            continue
         turns = tuple(
             Turn(key, check.budget.link.name, check.verdict, (check.verdict,))
             for key in dict.fromkeys(key for key, _ in one.links)
@@ -208,6 +211,29 @@ def _of_the_backbone(judged: PlanCheck) -> Iterator[Unknown]:
             look, rule.id, one.sort, one.name, _id(judged, one.sort, one.name), one.finding.said,
             turns,
         )  # fmt: skip
+
+
+_ON_THE_PLATE = {
+    "device.temperature": "coldest_c", "device.protection": "protection",
+    "device.power-sum": "gives_w",
+}  # fmt: skip
+
+
+def _plate_unread(judged: PlanCheck, name: str, rule: str) -> bool:
+    """Whether a device's finding rests on what nobody read, of it or of one that it feeds.
+
+    What is typical of its kind is not read either.
+    """
+    devices = judged.plant.devices
+    figure = _ON_THE_PLATE.get(rule)
+    if figure is not None:
+        known = standing(devices[name])
+        return getattr(known, figure) is None or figure in known.typical
+    fed = [run.fed for run in plugged(judged.plant).get(name, ()) if run.fed in devices]
+    draws = [standing(devices[one]) for one in fed if one is not None]
+    unread = any(one.draw_w is None or "draw_w" in one.typical for one in draws)
+    groups = jacks(devices[name])
+    return unread or any(group.powered and group.power_class is None for group in groups)
 
 
 def _of_a_blank(judged: PlanCheck, blank: Blank, costs: Costs) -> Unknown:

@@ -36,7 +36,20 @@ def elements(plant: Plant, link: LinkUse) -> dict[Element, None]:
                 found[SUPPLY, known.supply] = None
     for device in link.devices:
         if device is not None:
-            found[DEVICE, device] = None
+            found |= _of_device(plant, device)
+    return found
+
+
+def _of_device(plant: Plant, name: str) -> dict[Element, None]:
+    """A device, those that it sits in, and the supplies that feed them: with any it goes dark."""
+    found: dict[Element, None] = {}
+    here: str | None = name
+    while here is not None and (DEVICE, here) not in found:
+        found[DEVICE, here] = None
+        known = plant.devices.get(here)
+        if known is not None and known.supply is not None:
+            found[SUPPLY, known.supply] = None
+        here = known.inside if known is not None else None
     return found
 
 

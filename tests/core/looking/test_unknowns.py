@@ -1,5 +1,7 @@
 """The list of unknowns: what is on it, what hangs on each, and in which order."""
 
+from dataclasses import replace
+
 import pytest
 
 from passerelle.core.choice.prices import PriceBook
@@ -10,6 +12,9 @@ from passerelle.core.looking.looks import LOOK_FOR, LOOKS, OF_THE_PLANT
 from passerelle.core.looking.plant import blanks
 from passerelle.core.looking.unknowns import find_out_next
 from passerelle.core.plan.backbone import Place, Termination
+from passerelle.core.plan.devices import Device, PortGroup
+from passerelle.core.plan.plan import EMPTY
+from passerelle.core.plan.things import Things
 from passerelle.demo_data import demo_plan, mistakes_plan
 from tests.planting import cable, plant, way
 
@@ -118,3 +123,19 @@ def test_a_metre_costs_its_price_and_its_pulling():
     assert cost_per_m(cable("x", "A", "B", strands=24), book) is None  # no price, not none to pay
     free = PriceBook(prices={"cable OS2 12": 1.10}, minutes={"pull": 0.6}, per_hour=None)
     assert cost_per_m(cable("x", "A", "B"), free) is None
+
+
+@pytest.mark.parametrize(
+    ("more", "listed_"),
+    [
+        ({}, {"device.temperature", "device.protection"}),
+        ({"protection": "IP40", "coldest_c": 0.0, "hottest_c": 40.0}, set()),  # wrong, and known
+        ({"protection": "IP66"}, {"device.temperature"}),
+        ({"sort": "computer card", "protection": "IP66"}, {"device.temperature"}),  # typical alone
+    ],
+)
+def test_a_type_plate_that_nobody_read_is_listed_and_one_that_is_wrong_is_not(more, listed_):
+    box = Device("box", (PortGroup("jack", None),), surroundings="outdoor", **more)
+    found = listed(replace(EMPTY, devices=Things((box,))))
+    assert {one.rule for one in found} == listed_
+    assert {(one.kind, one.name) for one in found} <= {("device", "box")}

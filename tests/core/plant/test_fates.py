@@ -4,8 +4,10 @@ from dataclasses import replace
 
 from passerelle.core.judge.backbone import check_plant
 from passerelle.core.plan.backbone import Group, OtherWay, Place
+from passerelle.core.plan.devices import Device, PortGroup
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plant.fates import outage, shared_fate, single_points
+from passerelle.core.plant.fates import DEVICE, SUPPLY, dark, outage, shared_fate, single_points
+from passerelle.core.plant.model import LinkUse
 from passerelle.core.plant.topology import compare
 from tests.planting import cable, plant, use, way
 
@@ -151,3 +153,18 @@ def test_metres_in_a_trench_are_all_its_pieces_that_both_lie_in():
     cables = (cable("P", "A", "B", "p1", "p2"), cable("Q", "A", "B", "q"))
     links = (use("1", "x", ("A", "B"), ("P", (1, 2))), use("2", "y", ("A", "B"), ("Q", (1, 2))))
     assert shared_of(ways, cables, links) == [("trench", "t", 50)]
+
+
+def test_devices_that_share_a_supply_or_a_cabinet_fall_together():
+    """A fed by S inside rack R; B fed by S too: S takes both, R only A."""
+    jack = (PortGroup("jack", None),)
+    devices = {
+        "A": Device("A", jack, supply="S", inside="R"), "B": Device("B", jack, supply="S"),
+        "R": Device("R", jack, supply="T"), "C": Device("C", jack),
+    }  # fmt: skip
+    links = tuple(LinkUse(n, n, (None, None), devices=(n, None)) for n in "ABC")
+    found = dark(plant((), (), links, devices=devices))
+    gone = {element: {one.name for one in down} for element, down in found.items()}
+    assert gone[SUPPLY, "S"] == {"A", "B"}
+    assert gone[SUPPLY, "T"] == gone[DEVICE, "R"] == {"A"}
+    assert gone[DEVICE, "C"] == {"C"}

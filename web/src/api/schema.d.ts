@@ -1796,6 +1796,22 @@ export interface components {
             counts: components["schemas"]["Counts"];
         };
         /**
+         * BundleView
+         * @description Several links to one other device. whole_gbps, one_out_gbps : null while no kind is said.
+         */
+        BundleView: {
+            /** Other */
+            other: string;
+            /** Links */
+            links: string[];
+            /** Kinds */
+            kinds: string[];
+            /** Whole Gbps */
+            whole_gbps: number | null;
+            /** One Out Gbps */
+            one_out_gbps: number | null;
+        };
+        /**
          * Cable
          * @description A cable from place a to place b along a chain of pathways.
          *
@@ -2404,6 +2420,8 @@ export interface components {
             groups: components["schemas"]["GroupView"][];
             /** Loose */
             loose: components["schemas"]["SeatView"][];
+            /** Bundles */
+            bundles: components["schemas"]["BundleView"][];
             /** Findings */
             findings: components["schemas"]["PlanFindingView"][];
         };

@@ -8,7 +8,7 @@ import { useNotice } from "../../app/notice";
 import { useSettings } from "../../app/settings";
 import { ChoiceOf, NumberOf, TextOf } from "../../parts/docFields";
 import { Choice, options, TextField } from "../../parts/Field";
-import { quantity, typed } from "../../parts/figures";
+import { quantity, rate, typed } from "../../parts/figures";
 import { SeverityMark, severityOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { Said } from "../../parts/Said";
@@ -95,6 +95,14 @@ export function OneDevice({ device, others, places, sorts, view, onChange }: Pro
           Plugs in, but nobody says where: {view.loose.map((s) => s.name).join(", ")}.
         </Text>
       )}
+      {view?.bundles.map((bundle) => (
+        <Text key={bundle.other} fontSize="14px" mt="1" data-bundle={bundle.other}>
+          {bundle.links.length} links to {bundle.other}
+          {bundle.whole_gbps === null || bundle.one_out_gbps === null
+            ? ": say at their ends whether they are aggregated or one stands by"
+            : `, ${bundle.kinds.join(" and ")}: ${rate(bundle.whole_gbps)} together, ${rate(bundle.one_out_gbps)} with one out`}
+        </Text>
+      ))}
       {view && <PowerGiven given={view.gives_w} usual={view.fed_w} peak={view.fed_peak_w} count={view.fed} unknown={view.fed_unknown} />}
       {known && (
         <Text fontSize="14px" color="fg.muted" mt="1">

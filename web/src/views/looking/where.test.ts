@@ -9,6 +9,7 @@ test("each sort of thing opens where its field is", () => {
   expect(of("cable")).toBe("/plans/3/route?cable=Kelp+%26+duct&page=route");
   expect(of("feed")).toBe("/plans/3/survey?show=power");
   expect(of("part")).toBe("/plans/3/guide");
+  expect(of("device")).toBe("/plans/3/devices");
 });
 
 test("a link opens at its part, counted from 1, and wiring opens in Polarity", () => {

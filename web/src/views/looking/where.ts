@@ -20,7 +20,8 @@ export function whereAnswered(home: string, one: Asked): string {
     case "part":
       return `${home}/guide`;
     case "copper":
-      return home;
+    case "device":
+      return `${home}/devices`;
     default: {
       const link = one.kind === "link" ? one.id : one.links[0]?.link_id;
       if (!link) return home;
