@@ -15,8 +15,9 @@ from passerelle.core.choice.prices import PriceBook
 from passerelle.core.choice.ranking import Ranked, by_mode, ranked, sensitivity
 from passerelle.core.choice.schools import finishes, schools
 from passerelle.core.choice.weights import WEIGHTS
+from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plan.plan import Plan
-from passerelle.core.plant.copper import row_of, too_far
+from passerelle.core.plant.copper import carried, grade_of, row_of, too_far
 from passerelle.core.plant.diverse import routes_between, shortest_routes, ways_of
 from passerelle.core.plant.model import Plant
 from passerelle.core.refused import Refused
@@ -225,6 +226,17 @@ def take(ctx: Ctx, who: Who, plan_id: Number, body: choice.ChoiceTakeBody) -> Ch
     return changed(ctx, did, who, shown[0] if shown else None)
 
 
+def _carries(run: CopperRun) -> list[choice.CarriedView]:
+    """What its category and length, cords included, let a run carry; nothing where it has none."""
+    grade = grade_of(run)
+    if grade is None:
+        return []
+    return [
+        choice.CarriedView(rate_gbps=one.rate_gbps, what=one.what, how=one.how, reach_m=one.reach_m)
+        for one in carried(grade, run.length_m + (run.cords_m or 0.0))
+    ]
+
+
 @router.get("/copper", name="listCopper")
 def copper_runs(ctx: Ctx, plan_id: Number) -> list[choice.CopperRunView]:
     """The plan's copper runs, each against the reach of its row."""
@@ -238,6 +250,7 @@ def copper_runs(ctx: Ctx, plan_id: Number) -> list[choice.CopperRunView]:
             "note": row.note,
             "problem": too_far(row, run.length_m, run.cords_m or 0.0),
             "doc": run,
+            "carries": _carries(run),
         }
         found.append(choice.CopperRunView(**told))
     return found

@@ -1,6 +1,6 @@
 """What the API says of needs, options and prices."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
@@ -277,6 +277,15 @@ class BestView(BaseModel):
     reason: str
 
 
+class CarriedView(BaseModel):
+    """What a copper run would carry: certain, after a test, or not. [Gb/s, m]"""
+
+    rate_gbps: float
+    what: str
+    how: Literal["certain", "test first", "no"]
+    reach_m: float
+
+
 class CopperRunView(BaseModel):
     """A copper run of the plan. problem : why it is too long, null where it reaches."""
 
@@ -292,6 +301,7 @@ class CopperRunView(BaseModel):
     note: str | None
     problem: str | None
     doc: bodies.CopperBody
+    carries: list[CarriedView]
 
 
 class OutlyingBody(BaseModel):

@@ -70,11 +70,6 @@ def _lengths(row: CopperRow, need: SiteNeed) -> tuple[float, ...]:
     return tuple(laid_m(row, far_m) for far_m in routes)
 
 
-def _grade(row: CopperRow) -> str:
-    """The category of cable that a row is named with."""
-    return row.name.rpartition(", ")[2]
-
-
 def _bill(row: CopperRow, need: SiteNeed, world: World) -> Bill:
     counted = Counted(world.book)
     lengths = _lengths(row, need)
@@ -83,7 +78,7 @@ def _bill(row: CopperRow, need: SiteNeed, world: World) -> Bill:
             counted.buy(f"{row.kind} {row.rate_gbps:g}")
             counted.work("module", 2)
             continue
-        counted.buy(f"twisted pair {_grade(row)}", cable_m)
+        counted.buy(f"twisted pair {row.grade}", cable_m)
         counted.work("pull", cable_m)
         counted.work("end", 2)
         if row.kind == IN_A_CAGE:

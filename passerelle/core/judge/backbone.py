@@ -1,7 +1,13 @@
 """The whole backbone judged."""
 
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plant.copper import leaves, row_of, too_far
+from passerelle.core.plant.copper import (
+    leaves,
+    may_still_be_good,
+    row_of,
+    sheath_fault,
+    too_far,
+)
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.power import COMPOSITE, FAILS, MAINS, PAIR, UNKNOWN, supply
 from passerelle.core.plant.reels import cut_plan
@@ -12,7 +18,7 @@ from .cables import check_cables
 from .devices import check_devices
 from .findings import finding, order_of
 from .routes import check_pulls, check_routes
-from .rules import NOTE, WARN
+from .rules import NOTE, STOP, WARN, Severity
 
 NEAR_V = 2.0
 """Less left over the least voltage is worth a warning: lines age, loads start. [V]"""
@@ -59,7 +65,24 @@ def _copper(plant: Plant) -> list[About]:
         beyond = too_far(row_of(run), run.length_m, run.cords_m or 0.0)
         if beyond is not None:
             message = f"{run.name}: {run.what}, {beyond}."
-            found.append(About(COPPER, run.name, finding("copper.too-long", message)))
+            tested = run.state == "good"
+            near = may_still_be_good(run)
+            do = (
+                "Test it with what is to run on it before anything is planned on it."
+                if near
+                else None
+            )
+            severity: Severity | None = NOTE if near and tested else WARN if near else None
+            said = finding("copper.too-long", message, do=do, severity=severity)
+            found.append(About(COPPER, run.name, said))
+        if run.state == "bad":
+            message = f"{run.name} is noted as bad."
+            found.append(About(COPPER, run.name, finding("copper.bad", message)))
+        fault = sheath_fault(plant, run)
+        if fault is not None:
+            message = f"{run.name}: {fault[1]}."
+            worn = finding("copper.sheath", message, severity=STOP if fault[0] else WARN)
+            found.append(About(COPPER, run.name, worn))
         outdoors = leaves(plant, run)
         if outdoors:
             message = f"{run.name} leaves the building on its shortest recorded way."

@@ -200,6 +200,8 @@ def _of_the_backbone(judged: PlanCheck) -> Iterator[Unknown]:
         look = LOOK_FOR.get(rule.id)
         if look is None or (rule.id in _ONLY_AS_A_NOTE and rule.severity != NOTE):
             continue
+        if rule.id == "copper.sheath" and judged.plant.copper[one.name].sheath is not None:
+            continue
         if one.sort == DEVICE and not _plate_unread(judged, one.name, rule.id):
             continue
         turns = tuple(

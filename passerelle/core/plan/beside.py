@@ -48,7 +48,9 @@ class CopperRun(Thing):
 
     `what` and `rate_gbps` name a row of the copper table; `count` such runs lie side by side.
     end_a, end_b : what it plugs into. powered_from : the end whose port feeds the device at the
-    other; cords_m : cords at both ends, beside its length.
+    other; cords_m : cords at both ends, beside its length. existing : it is there already.
+    grade : category of its cable; None: that of `what`. state : as it was tested. sheath : what it
+    is made for.
     """
 
     KIND: ClassVar = "copper"
@@ -64,6 +66,10 @@ class CopperRun(Thing):
     end_b: CopperEnd | None = None
     powered_from: Literal["a", "b"] | None = None
     cords_m: Metres | None = None
+    existing: bool = False
+    grade: Literal["Cat 5e", "Cat 6", "Cat 6A", "Cat 8"] | None = None
+    state: Literal["good", "not tested", "bad"] | None = None
+    sheath: Literal["indoor", "outdoor", "outdoor, filled"] | None = None
     notes: Text | None = None
 
 

@@ -4,9 +4,13 @@ What counts is the length that is laid: a twisted pair with its slack at both en
 as long as it is sold.
 """
 
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Literal
+
 from passerelle.core.plan.beside import CopperRun
 from passerelle.core.tables import STANDARD
-from passerelle.core.tables.copper import CopperRow, copper_row
+from passerelle.core.tables.copper import GRADES, PAIR, ROWS, CopperRow, copper_row
 from passerelle.core.words import metres
 
 from .diverse import shortest_routes, ways_of
@@ -47,3 +51,79 @@ def leaves(plant: Plant, run: CopperRun) -> bool | None:
     if route is None:
         return None
     return any(plant.pathways[name].outdoor for name in route.pathways)
+
+
+OFTEN_GOOD = 1 + STANDARD.planning["copper_often_good_share"]
+"""Good pair often works a little beyond its published length: to be tested, never to be planned."""
+SOAKED = ("burial", "duct")
+"""Kinds of pathway in which water stands sooner or later."""
+How = Literal["certain", "test first", "no"]
+
+
+@dataclass(frozen=True, slots=True)
+class Carried:
+    """What a run would carry. reach_m : the published length for its category. [Gb/s, m]"""
+
+    rate_gbps: float
+    what: str
+    how: How
+    reach_m: float
+
+
+def grade_of(run: CopperRun) -> str | None:
+    """The category of a run's cable; None where it is no twisted pair."""
+    if run.grade is not None:
+        return run.grade
+    grade = row_of(run).grade
+    return grade if grade in GRADES else None
+
+
+def carried(grade: str, length_m: float) -> Iterator[Carried]:
+    """What twisted pair of a category and length, cords included, carries at each speed.
+
+    A better category carries what the lesser ones do, at least as far.
+    """
+    below = GRADES[: GRADES.index(grade) + 1]
+    rows = [row for row in ROWS if row.kind == PAIR and row.grade in below]
+    for rate in sorted({row.rate_gbps for row in rows}):
+        best = max((r for r in rows if r.rate_gbps == rate), key=lambda r: (_sure_m(r), r.reach_m))
+        how: How = "no"
+        if length_m <= _sure_m(best):
+            how = "certain"
+        elif length_m <= best.reach_m * OFTEN_GOOD:
+            how = "test first"
+        yield Carried(rate, best.name.rpartition(", ")[0], how, best.reach_m)
+
+
+def _sure_m(row: CopperRow) -> float:
+    """How far a row goes without a test of the cable. [m]"""
+    if row.sure_m is not None:
+        return row.sure_m
+    return row.reach_m if row.confidence == "high" else 0.0
+
+
+def may_still_be_good(run: CopperRun) -> bool:
+    """Whether a run that is there is so little too long that a test decides."""
+    length_m = run.length_m + (run.cords_m or 0.0)
+    return run.existing and length_m <= row_of(run).reach_m * OFTEN_GOOD
+
+
+def sheath_fault(plant: Plant, run: CopperRun) -> tuple[bool, str] | None:
+    """What its sheath does not stand on its shortest recorded way: whether it is certain, and why.
+
+    None where nothing speaks against it, or where no way is recorded.
+    """
+    route = shortest_routes(ways_of(plant), run.a, (run.b,)).get(run.b) if run.a != run.b else None
+    ways = [plant.pathways[name] for name in route.pathways] if route is not None else []
+    outdoors = next((way.name for way in ways if way.outdoor), None)
+    wet = [way.name for way in ways if "wet" in way.hazards or way.kind in SOAKED]
+    soaked = next(iter(wet), None)
+    if outdoors is None:
+        return None
+    if run.sheath is None:
+        return False, f"what its sheath is made for is not recorded, and it lies in {outdoors}"
+    if run.sheath == "indoor":
+        return True, f"an indoor sheath in {outdoors}: sun and water go through it"
+    if soaked is not None and run.sheath != "outdoor, filled":
+        return False, f"its sheath is not filled, and water stands in {soaked}"
+    return None

@@ -17,9 +17,21 @@ class CopperRow:
     source: str
     confidence: str
     note: str | None = None
+    sure_m: float | None = None
+    """How far without a test of what lies beside it; None: to its reach."""
+
+    @property
+    def grade(self) -> str:
+        """The category of cable that it is named with."""
+        return self.name.rpartition(", ")[2]
 
 
 ROWS = tuple(make_row(CopperRow, raw, "copper.toml") for raw in read_file("copper.toml")["copper"])
+
+
+PAIR = "twisted pair"
+GRADES = ("Cat 5e", "Cat 6", "Cat 6A", "Cat 8")
+"""Categories of twisted pair, each carrying what those before it carry."""
 
 
 def copper_row(name: str, rate_gbps: float) -> CopperRow | None:

@@ -9,7 +9,7 @@ from passerelle.core.judge.backbone import check_plant
 from passerelle.core.plan.backbone import Feed
 from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plant.copper import laid_m, leaves, too_far
+from passerelle.core.plant.copper import carried, laid_m, leaves, too_far
 from passerelle.core.plant.power import supply
 from passerelle.core.tables.copper import copper_row
 from passerelle.core.words import in_metres
@@ -79,3 +79,57 @@ def test_a_device_is_fed_over_a_cable_that_has_copper_in_it(made, verdict):
     site = plant((DUCT,), (lies,), feeds={"lamp": feed})
     assert supply(site, feed).verdict == verdict
     assert ("power.no-copper" in rules_of(site)) is (verdict == "fails")
+
+
+@pytest.mark.parametrize(
+    ("grade", "length_m", "certain", "test_first"),
+    [
+        ("Cat 5e", 90.0, {0.1, 1.0, 2.5}, {5.0}),  # 5 Gb/s on Cat 5e: TSB-5021, to be tested
+        ("Cat 5e", 104.0, set(), {0.1, 1.0, 2.5, 5.0}),  # within a tenth of 100 m
+        ("Cat 5e", 111.0, set(), set()),
+        ("Cat 6", 37.0, {0.1, 1.0, 2.5, 5.0, 10.0}, set()),  # TSB-155: 37 m are sure
+        ("Cat 6", 50.0, {0.1, 1.0, 2.5, 5.0}, {10.0}),
+        ("Cat 6", 61.0, {0.1, 1.0, 2.5, 5.0}, set()),  # over 55 m and a tenth
+        ("Cat 6A", 100.0, {0.1, 1.0, 2.5, 5.0, 10.0}, set()),
+        ("Cat 8", 30.0, {0.1, 1.0, 2.5, 5.0, 10.0, 25.0, 40.0}, set()),
+        ("Cat 8", 60.0, {0.1, 1.0, 2.5, 5.0, 10.0}, set()),
+    ],
+)
+def test_what_a_category_carries_over_a_length(grade, length_m, certain, test_first):
+    found = list(carried(grade, length_m))
+    assert {one.rate_gbps for one in found if one.how == "certain"} == certain
+    assert {one.rate_gbps for one in found if one.how == "test first"} == test_first
+
+
+def faults(**run):
+    """The findings of a run of 1000BASE-T from A to B through a duct and a hall."""
+    ways = (way("hall", "A", "M", kind="tray"), way("duct", "M", "B"))
+    usual = {"b": "B", "length_m": 90.0, "sheath": "outdoor, filled"}
+    made = CopperRun("r", "A", what="1000BASE-T, Cat 5e", rate_gbps=1.0, **usual | run)
+    about = check_plant(plant(ways, copper={"r": made}), HouseRules())
+    return {
+        one.finding.rule.id: one.finding.rule.severity
+        for one in about
+        if one.finding.rule.id != "copper.outdoors"
+    }
+
+
+@pytest.mark.parametrize(
+    ("run", "expected"),
+    [
+        ({}, {}),
+        ({"length_m": 96.0, "cords_m": 4.0}, {}),
+        ({"length_m": 96.0, "cords_m": 6.0}, {"copper.too-long": "stop"}),
+        ({"length_m": 104.0, "existing": True}, {"copper.too-long": "warn"}),
+        ({"length_m": 104.0, "existing": True, "state": "good"}, {"copper.too-long": "note"}),
+        ({"length_m": 111.0, "existing": True, "state": "good"}, {"copper.too-long": "stop"}),
+        ({"state": "bad"}, {"copper.bad": "stop"}),
+        ({"sheath": None}, {"copper.sheath": "warn"}),
+        ({"sheath": "indoor"}, {"copper.sheath": "stop"}),
+        ({"sheath": "outdoor"}, {"copper.sheath": "warn"}),  # water stands in the duct
+        ({"sheath": None, "b": "M"}, {}),  # indoors all the way
+        ({"sheath": "indoor", "b": "A"}, {}),
+    ],
+)
+def test_a_copper_run_that_is_there_or_to_be_laid(run, expected):
+    assert faults(**run) == expected

@@ -1990,6 +1990,23 @@ export interface components {
             against: string[];
         };
         /**
+         * CarriedView
+         * @description What a copper run would carry: certain, after a test, or not. [Gb/s, m]
+         */
+        CarriedView: {
+            /** Rate Gbps */
+            rate_gbps: number;
+            /** What */
+            what: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "certain" | "test first" | "no";
+            /** Reach M */
+            reach_m: number;
+        };
+        /**
          * ChangeInfo
          * @description What a revision did to one thing: steps with where, from and to.
          */
@@ -2232,7 +2249,9 @@ export interface components {
          *
          *     `what` and `rate_gbps` name a row of the copper table; `count` such runs lie side by side.
          *     end_a, end_b : what it plugs into. powered_from : the end whose port feeds the device at the
-         *     other; cords_m : cords at both ends, beside its length.
+         *     other; cords_m : cords at both ends, beside its length. existing : it is there already.
+         *     grade : category of its cable; None: that of `what`. state : as it was tested. sheath : what it
+         *     is made for.
          */
         CopperRun: {
             /** Name */
@@ -2258,6 +2277,17 @@ export interface components {
             powered_from?: ("a" | "b") | null;
             /** Cords M */
             cords_m?: number | null;
+            /**
+             * Existing
+             * @default false
+             */
+            existing: boolean;
+            /** Grade */
+            grade?: ("Cat 5e" | "Cat 6" | "Cat 6A" | "Cat 8") | null;
+            /** State */
+            state?: ("good" | "not tested" | "bad") | null;
+            /** Sheath */
+            sheath?: ("indoor" | "outdoor" | "outdoor, filled") | null;
             /** Notes */
             notes?: string | null;
             /** X */
@@ -2295,6 +2325,8 @@ export interface components {
             /** Problem */
             problem: string | null;
             doc: components["schemas"]["CopperRun"];
+            /** Carries */
+            carries: components["schemas"]["CarriedView"][];
         };
         /**
          * Counts

@@ -38,7 +38,7 @@ export function CopperEnds() {
           No copper run is recorded. A run that plugs into a device’s jack takes that jack, and may feed what hangs at its other end.
         </Text>
       )}
-      {runs.map(({ doc, problem }) => {
+      {runs.map(({ doc, problem, carries }) => {
         const store = (next: Record<string, unknown>) => send(`Change ${doc.name}`, doc.id ?? null, { ...doc, ...next });
         const field = { doc, store };
         return (
@@ -85,6 +85,21 @@ export function CopperEnds() {
                 onChange={(from) => store({ powered_from: from || null })}
               />
             </Flex>
+            <Flex gap="2" wrap="wrap" align="end" mt="1">
+              <Choice
+                label="It is"
+                width="96px"
+                value={doc.existing ? "there" : "new"}
+                options={options(["new", "there"])}
+                onChange={(is) => store({ existing: is === "there" })}
+              />
+              <ChoiceOf {...field} at="grade" label="Category printed" width="120px" values={["Cat 5e", "Cat 6", "Cat 6A", "Cat 8"]} />
+              <ChoiceOf {...field} at="state" label="Tested" width="110px" values={["good", "not tested", "bad"]} />
+              <ChoiceOf {...field} at="sheath" label="Sheath" width="130px" values={["indoor", "outdoor", "outdoor, filled"]} />
+              <Text fontSize="14px" pb="1.5" data-carries="">
+                {carriesSaid(carries)}
+              </Text>
+            </Flex>
             {problem && (
               <Text color="stop.fg" fontWeight="600" fontSize="14px" mt="1">
                 Too long: {said(problem, unit)}
@@ -98,6 +113,17 @@ export function CopperEnds() {
       </Button>
     </Box>
   );
+}
+
+/** '100M and 1G certain; 2.5G after a test; 10G not': what the run would carry by category and length. */
+function carriesSaid(carries: { rate_gbps: number; how: string }[]): string {
+  const of = (how: string) => carries.filter((one) => one.how === how).map((one) => rate(one.rate_gbps));
+  const said = [
+    of("certain").length && `${of("certain").join(", ")} certain`,
+    of("test first").length && `${of("test first").join(", ")} after a test`,
+    of("no").length && `${of("no").join(", ")} not`,
+  ].filter(Boolean);
+  return said.length ? `Would carry: ${said.join("; ")}.` : "";
 }
 
 function Plug({ side, end, onSet }: { side: "a" | "b"; end: End | null; onSet: (end: End | null) => Promise<unknown> }) {
