@@ -133,7 +133,7 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("need", need, False, DESIGN),
     ("polarity-2", strands(16), False, DESIGN),
     ("polarity-12", strands(55), False, DESIGN),
-    ("polarity-24", strands(56), False, DESIGN),
+    ("devices", view("devices", "[data-front]"), False, DESIGN),
 ]
 
 

@@ -233,7 +233,7 @@ def _carries(run: CopperRun) -> list[choice.CarriedView]:
         return []
     return [
         choice.CarriedView(rate_gbps=one.rate_gbps, what=one.what, how=one.how, reach_m=one.reach_m)
-        for one in carried(grade, run.length_m + (run.cords_m or 0.0))
+        for one in carried(grade, run.length_m + (run.cords_m or 0.0), existing=run.existing)
     ]
 
 

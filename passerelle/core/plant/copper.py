@@ -78,11 +78,13 @@ def grade_of(run: CopperRun) -> str | None:
     return grade if grade in GRADES else None
 
 
-def carried(grade: str, length_m: float) -> Iterator[Carried]:
+def carried(grade: str, length_m: float, *, existing: bool) -> Iterator[Carried]:
     """What twisted pair of a category and length, cords included, carries at each speed.
 
-    A better category carries what the lesser ones do, at least as far.
+    A better category carries what the lesser ones do, at least as far. existing : it can be
+    tested; what is still to be laid is never planned beyond its published length.
     """
+    beyond = OFTEN_GOOD if existing else 1.0
     below = GRADES[: GRADES.index(grade) + 1]
     rows = [row for row in ROWS if row.kind == PAIR and row.grade in below]
     for rate in sorted({row.rate_gbps for row in rows}):
@@ -90,7 +92,7 @@ def carried(grade: str, length_m: float) -> Iterator[Carried]:
         how: How = "no"
         if length_m <= _sure_m(best):
             how = "certain"
-        elif length_m <= best.reach_m * OFTEN_GOOD:
+        elif length_m <= best.reach_m * beyond:
             how = "test first"
         yield Carried(rate, best.name.rpartition(", ")[0], how, best.reach_m)
 

@@ -96,9 +96,16 @@ def test_a_device_is_fed_over_a_cable_that_has_copper_in_it(made, verdict):
     ],
 )
 def test_what_a_category_carries_over_a_length(grade, length_m, certain, test_first):
-    found = list(carried(grade, length_m))
+    found = list(carried(grade, length_m, existing=True))
     assert {one.rate_gbps for one in found if one.how == "certain"} == certain
     assert {one.rate_gbps for one in found if one.how == "test first"} == test_first
+
+
+def test_what_is_still_to_be_laid_is_never_planned_beyond_its_length():
+    """104 m are over 100: of a run that is there a test would tell, of a new one nothing."""
+    assert {one.how for one in carried("Cat 5e", 104.0, existing=False)} == {"no"}
+    near = {one.rate_gbps: one.how for one in carried("Cat 6", 50.0, existing=False)}
+    assert (near[10.0], near[1.0]) == ("test first", "certain")
 
 
 def faults(**run):
