@@ -6,6 +6,7 @@ from passerelle.core.words import in_metres
 def test_the_list_names_thing_look_and_what_hangs_on_it(client):
     answer = client.get("/api/plans/1/unknowns").json()
     assert answer["unknowns"]
+    assert client.get("/api/plans/1/unknowns/count").json() == {"count": len(answer["unknowns"])}
     by_rule = {(one["rule"], one["name"]): one for one in answer["unknowns"]}
     print_of = by_rule["fiber.guess", "B-01"]
     assert print_of["kind"] == "cable"

@@ -4,7 +4,7 @@ from fastapi import APIRouter
 
 from passerelle.api.context import Ctx, Number, judged
 from passerelle.core.looking.costs import cost_per_m
-from passerelle.core.looking.unknowns import find_out_next
+from passerelle.core.looking.unknowns import count, find_out_next
 from passerelle.core.many import many_things
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.prices import price_book
@@ -12,6 +12,12 @@ from passerelle.formats.prices import price_book
 from . import schemas
 
 router = APIRouter(prefix="/api/plans/{plan_id}/unknowns", tags=["find out next"])
+
+
+@router.get("/count", name="countUnknowns")
+def unknown_count(ctx: Ctx, plan_id: Number) -> schemas.UnknownCount:
+    """How many unknowns and guesses a plan has; nothing is tried."""
+    return schemas.UnknownCount(count=count(judged(ctx, plan_id).check))
 
 
 @router.get("", name="findOutNext")

@@ -36,6 +36,12 @@ class UnknownView(BaseModel):
     cost: float | None
 
 
+class UnknownCount(BaseModel):
+    """How many unknowns a plan has."""
+
+    count: int
+
+
 class UnknownsView(BaseModel):
     """Every unknown and guess of a plan, what decides most per minute of looking first."""
 

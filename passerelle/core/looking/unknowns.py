@@ -7,7 +7,7 @@ unknown, however many links it stands in: the print of a cable is read once.
 
 import re
 from collections import defaultdict
-from collections.abc import Iterator, Mapping
+from collections.abc import Hashable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -18,6 +18,7 @@ from passerelle.core.judge.levels import uncertain_figures
 from passerelle.core.judge.rules import NOTE, Verdict
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.plan.lightpath import Segment
+from passerelle.core.plan.links import alike_key
 from passerelle.core.plant.model import lengths
 from passerelle.core.plant.standing import jacks, plugged, standing
 from passerelle.core.working import steps
@@ -105,7 +106,14 @@ def find_out_next(judged: PlanCheck, costs: Costs) -> tuple[Unknown, ...]:
     return tuple(sorted(found, key=lambda one: one.rank))
 
 
-def _of_links(judged: PlanCheck, costs: Costs) -> Iterator[Unknown]:
+def count(judged: PlanCheck) -> int:
+    """How many unknowns there are, without trying what answers would bring."""
+    backbone = sum(1 for _ in _of_the_backbone(judged))
+    return len(_gathered(judged)) + backbone + sum(1 for _ in blanks(judged.plant))
+
+
+def _gathered(judged: PlanCheck) -> dict[tuple[str, str, str], _Group]:
+    """What the links' findings leave open, by rule and thing to look at."""
     groups: dict[tuple[str, str, str], _Group] = {}
     for check in judged.links:
         for found in check.findings:
@@ -116,8 +124,13 @@ def _of_links(judged: PlanCheck, costs: Costs) -> Iterator[Unknown]:
                 key = (found.rule.id, kind, name)
                 group = groups.setdefault(key, _Group(found.said, at[0] if at else None))
                 group.where.append((check, replace(found, at=at) if at else found))
-    for (rule, kind, name), group in steps("Trying answers", list(groups.items())):
-        turns = tuple(_turn(check, found) for check, found in group.where)
+    return groups
+
+
+def _of_links(judged: PlanCheck, costs: Costs) -> Iterator[Unknown]:
+    known: dict[Hashable, tuple[Verdict, ...]] = {}
+    for (rule, kind, name), group in steps("Trying answers", list(_gathered(judged).items())):
+        turns = tuple(_turn(judged, check, found, known) for check, found in group.where)
         said = group.said
         if kind == PART:
             said = f"The figures for {name} are usual ones, not those of the parts that you have."
@@ -138,9 +151,15 @@ def _anew(
     return length_m, None if each is None else each * length_m
 
 
-def _turn(check: LinkCheck, found: Finding) -> Turn:
+def _turn(
+    judged: PlanCheck, check: LinkCheck, found: Finding, known: dict[Hashable, tuple[Verdict, ...]]
+) -> Turn:
+    """known : the outcomes so far; links that are alike by themselves are tried once."""
     link = check.budget.link
-    return Turn(link.id, link.name, check.verdict, outcomes(check, found))
+    key = (alike_key(judged.plan.links.by_id[link.id]), check.shared, found.rule.id, found.at)
+    if key not in known:
+        known[key] = outcomes(check, found)
+    return Turn(link.id, link.name, check.verdict, known[key])
 
 
 def _is_open(check: LinkCheck, found: Finding) -> bool:

@@ -5,6 +5,14 @@ import type { components } from "./schema";
 
 export type Unknown = components["schemas"]["UnknownView"];
 
+/** How many there are: cheap, for the way to the list. */
+export const useUnknownCount = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "unknown count", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/unknowns/count", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
+  });
+
 export const useUnknowns = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: ["plan", plan_id, "unknowns", revision],

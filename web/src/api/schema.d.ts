@@ -1540,6 +1540,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/unknowns/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Countunknowns
+         * @description How many unknowns and guesses a plan has; nothing is tried.
+         */
+        get: operations["countUnknowns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/unknowns": {
         parameters: {
             query?: never;
@@ -6040,6 +6060,14 @@ export interface components {
             } | null;
         };
         /**
+         * UnknownCount
+         * @description How many unknowns a plan has.
+         */
+        UnknownCount: {
+            /** Count */
+            count: number;
+        };
+        /**
          * UnknownView
          * @description Something that a look settles.
          *
@@ -9984,6 +10012,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorkView"] | null;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    countUnknowns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnknownCount"];
                 };
             };
             /** @description Not Found */

@@ -3,7 +3,7 @@ import { Box, Button, Flex, Grid, Heading, Link, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 import type { Unknown } from "../../api/looking";
-import { useUnknowns } from "../../api/looking";
+import { useUnknownCount, useUnknowns } from "../../api/looking";
 import { useKeys } from "../../app/keyboard";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
@@ -127,11 +127,10 @@ function Row({ one, on, to }: { one: Unknown; on: boolean; to: string }) {
 /** The way to the list from a headline, with the number of things on it. */
 export function FindOutKey() {
   const { plan } = useOpenPlan();
-  const found = useUnknowns(plan.id, plan.revision);
-  const count = found.data?.unknowns.length;
+  const count = useUnknownCount(plan.id, plan.revision).data?.count;
   if (!count) return null;
   return (
-    <Button asChild size="sm" h="32px" variant="outline" colorPalette="accent" className="no-print">
+    <Button asChild size="xs" h="30px" variant="outline" colorPalette="accent" className="no-print">
       <RouterLink to={`/plans/${plan.id}/unknowns`}>
         Find out next: {count} <Mono fontSize="12px">o</Mono>
       </RouterLink>

@@ -231,7 +231,7 @@ export function Overview() {
           <Input
             id="find"
             size="sm"
-            w="200px"
+            w="160px"
             h="32px"
             bg="bg.panel"
             placeholder="Find a link  /"

@@ -70,9 +70,6 @@ function Surveyed({ plant }: { plant: PlantView }) {
           {answer(plant)}
         </Heading>
         <Text color="fg.muted">{counts}</Text>
-        <Box ml="auto">
-          <FindOutKey />
-        </Box>
       </Flex>
       <Flex gap="2" my="2" align="center" wrap="wrap" className="no-print">
         <Toggle
@@ -108,7 +105,8 @@ function Surveyed({ plant }: { plant: PlantView }) {
             <option key={n} value={n} />
           ))}
         </datalist>
-        <Flex ml="auto" gap="1.5">
+        <Flex ml="auto" gap="1.5" wrap="wrap">
+          <FindOutKey />
           <Button size="xs" h="30px" variant="outline" colorPalette="accent" onClick={() => setOpened("identify")}>
             What is this cable?
           </Button>
