@@ -11,6 +11,7 @@ from passerelle.core.plant.copper import (
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.power import COMPOSITE, FAILS, MAINS, PAIR, UNKNOWN, supply
 from passerelle.core.plant.reels import cut_plan
+from passerelle.core.plant.standing import fed_from
 from passerelle.core.words import metres
 
 from .about import CABLE, COPPER, FEED, REEL, About
@@ -100,6 +101,8 @@ def _power(plant: Plant) -> list[About]:
         run = plant.copper.get(feed.run or "")
         if run is not None and too_far(row_of(run), run.length_m, run.cords_m or 0.0):
             continue  # the pair is too long for data already: said at the run
+        if feed.way == PAIR and run is not None and fed_from(run) in plant.devices:
+            continue  # class and sum are said at the device that feeds it
         made = supply(plant, feed)
         message = f"{feed.name}: {made.said}"
         if made.verdict == UNKNOWN:

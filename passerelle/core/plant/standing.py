@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plan.devices import Device, PortGroup
 from passerelle.core.tables.devices import KINDS
 
@@ -60,6 +61,12 @@ class Plugged:
     rate_gbps: float
     count: int
     fed: str | None
+
+
+def fed_from(run: CopperRun) -> str | None:
+    """The device whose jack feeds what hangs on a run; None where none does, or none is named."""
+    end = {"a": run.end_a, "b": run.end_b}.get(run.powered_from or "")
+    return end.device if end is not None else None
 
 
 def plugged(plant: Plant) -> dict[str, tuple[Plugged, ...]]:

@@ -1,10 +1,12 @@
 """What is known of a device where it stands: its own figures, those of its kind, its runs."""
 
-from passerelle.core.plan.backbone import Place
+from passerelle.core.judge.backbone import check_plant
+from passerelle.core.plan.backbone import Feed, Place
 from passerelle.core.plan.beside import CopperEnd, CopperRun
 from passerelle.core.plan.devices import Device, PortGroup
-from passerelle.core.plant.standing import jacks, plugged, standing, surroundings
-from tests.planting import plant
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plant.standing import fed_from, jacks, plugged, standing, surroundings
+from tests.planting import plant, way
 
 JACK = (PortGroup("jack", None),)
 
@@ -50,3 +52,18 @@ def test_where_it_stands_is_its_own_word_or_its_places():
     assert surroundings(site, Device("d", JACK, place="P")) == "salt"
     assert surroundings(site, Device("d", JACK, place="P", surroundings="indoor")) == "indoor"
     assert surroundings(site, Device("d", JACK)) is None
+
+
+def test_what_a_device_feeds_over_a_run_is_said_at_that_device_alone():
+    """Class 3 leaves 13 W of the camera's 20: said at the switch, and not at its feed again."""
+    group = PortGroup("j", None, 4, powered=True, power_class="3")
+    devices = {"s": Device("s", (group,), gives_w=60.0), "c": Device("c", JACK, draw_w=20.0)}
+    ends = {"end_a": CopperEnd("s"), "end_b": CopperEnd("c")}
+    run = CopperRun("r", "A", "B", "1000BASE-T, Cat 5e", 1.0, 20.0, powered_from="a", **ends)
+    feed = Feed("f", "B", "pair", device="c", run="r", power_class="3")
+    assert fed_from(run) == "s"
+    site = plant((way("hall", "A", "B", kind="tray"),), devices=devices, copper={"r": run},
+                 feeds={"f": feed})  # fmt: skip
+    found = check_plant(site, HouseRules())
+    said = [one.finding.rule.id for one in found if "power" in one.finding.rule.id]
+    assert said == ["device.power-class"]
