@@ -207,6 +207,10 @@ def test_home_runs_are_compared_for_needs_from_one_place(client):
     (found,) = client.post(f"{PLAN}/choose/outlying", json={"needs": needs}).json()
     assert (found["hub"], found["places"]) == ("Instrument Hall", [n["b_place"] for n in needs])
     assert [one["worst"] for one in found["layouts"]] == [1, 3]
+    # three ports, none of a device there: one switch and one panel, two rack units
+    assert (found["counted"]["ports"], found["counted"]["free"]) == (3, 0)
+    assert (found["counted"]["switches"], found["counted"]["rack_units"]) == (1, 2)
+    assert found["counted"]["total"] == 840 + 68
 
 
 def test_links_that_will_not_grow_say_what_it_takes(client):

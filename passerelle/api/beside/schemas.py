@@ -1,6 +1,6 @@
 """What the API says of what a plan has beside its links: own parts, devices, spares, schools."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field
 
@@ -232,3 +232,30 @@ class DevicesView(BaseModel):
 
     devices: list[DeviceView]
     sorts: list[str]
+
+
+class CarriedView(BaseModel):
+    """What a copper run would carry: certain, after a test, or not. [Gb/s, m]"""
+
+    rate_gbps: float
+    what: str
+    how: Literal["certain", "test first", "no"]
+    reach_m: float
+
+
+class CopperRunView(BaseModel):
+    """A copper run of the plan. problem : why it is too long, null where it reaches."""
+
+    id: str
+    name: str
+    a: str
+    b: str
+    what: str
+    rate_gbps: float
+    length_m: float
+    count: int
+    reach_m: float
+    note: str | None
+    problem: str | None
+    doc: bodies.CopperBody
+    carries: list[CarriedView]

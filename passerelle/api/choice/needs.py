@@ -7,6 +7,7 @@ from fastapi import APIRouter, Response
 from passerelle.api.common import FILE_BODY
 from passerelle.api.context import Ctx, Number, Sent, Who, changed, judged
 from passerelle.api.plans.schemas import Changed
+from passerelle.core.choice.hub import Hub, hub
 from passerelle.core.choice.options import find
 from passerelle.core.choice.outgrown import LEAST_M, first_way, outgrown
 from passerelle.core.choice.outlying import outlying
@@ -82,9 +83,11 @@ def best(ctx: Ctx, plan_id: Number, body: choice.BestBody) -> list[choice.BestVi
 def home_runs(ctx: Ctx, plan_id: Number, body: choice.OutlyingBody) -> list[choice.OutlyingView]:
     """Home runs against one shared cable, for needs that start from one place."""
     world = asking.world(ctx, plan_id)
+    needs = [need_of(model, world) for model in body.needs]
     return [
         choice.OutlyingView(
             hub=one.hub,
+            counted=_hub(hub(one.hub, needs, world)),
             places=list(one.places),
             left_out=list(one.left_out),
             layouts=[
@@ -101,8 +104,20 @@ def home_runs(ctx: Ctx, plan_id: Number, body: choice.OutlyingBody) -> list[choi
                 for laid in one.layouts
             ],
         )
-        for one in outlying([need_of(model, world) for model in body.needs], world)
+        for one in outlying(needs, world)
     ]
+
+
+def _hub(one: Hub) -> choice.HubView:
+    return choice.HubView(
+        ports=one.ports,
+        free=one.free,
+        switches=one.switches,
+        uplinks=one.uplinks,
+        panels=one.panels,
+        rack_units=one.rack_units,
+        total=rounded(one.total),
+    )
 
 
 @router.post("/choose/take-many", name="takeOptions", responses=CONFLICT)

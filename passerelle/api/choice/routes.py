@@ -5,6 +5,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query
 
+from passerelle.api.beside import schemas as beside
 from passerelle.api.context import Ctx, Number, Who, changed, judged
 from passerelle.api.plans.schemas import Changed
 from passerelle.core.choice.line import read_line, suggestions
@@ -226,24 +227,24 @@ def take(ctx: Ctx, who: Who, plan_id: Number, body: choice.ChoiceTakeBody) -> Ch
     return changed(ctx, did, who, shown[0] if shown else None)
 
 
-def _carries(run: CopperRun) -> list[choice.CarriedView]:
+def _carries(run: CopperRun) -> list[beside.CarriedView]:
     """What its category and length, cords included, let a run carry; nothing where it has none."""
     grade = grade_of(run)
     if grade is None:
         return []
     return [
-        choice.CarriedView(rate_gbps=one.rate_gbps, what=one.what, how=one.how, reach_m=one.reach_m)
+        beside.CarriedView(rate_gbps=one.rate_gbps, what=one.what, how=one.how, reach_m=one.reach_m)
         for one in carried(grade, run.length_m + (run.cords_m or 0.0), existing=run.existing)
     ]
 
 
 @router.get("/copper", name="listCopper")
-def copper_runs(ctx: Ctx, plan_id: Number) -> list[choice.CopperRunView]:
+def copper_runs(ctx: Ctx, plan_id: Number) -> list[beside.CopperRunView]:
     """The plan's copper runs, each against the reach of its row."""
     found = []
     for run in ctx.plans.held(plan_id).plan.copper_runs:
         row = row_of(run)
-        told = {key: getattr(run, key) for key in choice.CopperRunView.model_fields
+        told = {key: getattr(run, key) for key in beside.CopperRunView.model_fields
                 if hasattr(run, key)}  # fmt: skip
         told |= {
             "reach_m": row.reach_m,
@@ -252,5 +253,5 @@ def copper_runs(ctx: Ctx, plan_id: Number) -> list[choice.CopperRunView]:
             "doc": run,
             "carries": _carries(run),
         }
-        found.append(choice.CopperRunView(**told))
+        found.append(beside.CopperRunView(**told))
     return found

@@ -1,10 +1,9 @@
 """What the API says of needs, options and prices."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from passerelle.api import bodies
 from passerelle.api.common import Base
 from passerelle.core.choice.need import SURROUNDINGS, USUAL
 from passerelle.core.choice.weights import DEFAULT_WEIGHTS
@@ -277,33 +276,6 @@ class BestView(BaseModel):
     reason: str
 
 
-class CarriedView(BaseModel):
-    """What a copper run would carry: certain, after a test, or not. [Gb/s, m]"""
-
-    rate_gbps: float
-    what: str
-    how: Literal["certain", "test first", "no"]
-    reach_m: float
-
-
-class CopperRunView(BaseModel):
-    """A copper run of the plan. problem : why it is too long, null where it reaches."""
-
-    id: str
-    name: str
-    a: str
-    b: str
-    what: str
-    rate_gbps: float
-    length_m: float
-    count: int
-    reach_m: float
-    note: str | None
-    problem: str | None
-    doc: bodies.CopperBody
-    carries: list[CarriedView]
-
-
 class OutlyingBody(BaseModel):
     """Needs, some of which start from one place."""
 
@@ -323,10 +295,23 @@ class LaidOutView(BaseModel):
     said: str
 
 
+class HubView(BaseModel):
+    """What the needs ask of their hub: ports, switches more, panels, rack units."""
+
+    ports: int
+    free: int
+    switches: int
+    uplinks: int
+    panels: int
+    rack_units: int
+    total: float | None
+
+
 class OutlyingView(BaseModel):
     """Places reached from one hub, both ways. left_out : no recorded pathways lead there."""
 
     hub: str
+    counted: HubView
     places: list[str]
     left_out: list[str]
     layouts: list[LaidOutView]

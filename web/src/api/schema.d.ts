@@ -3254,6 +3254,26 @@ export interface components {
             } | null;
         };
         /**
+         * HubView
+         * @description What the needs ask of their hub: ports, switches more, panels, rack units.
+         */
+        HubView: {
+            /** Ports */
+            ports: number;
+            /** Free */
+            free: number;
+            /** Switches */
+            switches: number;
+            /** Uplinks */
+            uplinks: number;
+            /** Panels */
+            panels: number;
+            /** Rack Units */
+            rack_units: number;
+            /** Total */
+            total: number | null;
+        };
+        /**
          * IdentifiedView
          * @description What the clues leave, and what to look for next.
          */
@@ -3992,6 +4012,7 @@ export interface components {
         OutlyingView: {
             /** Hub */
             hub: string;
+            counted: components["schemas"]["HubView"];
             /** Places */
             places: string[];
             /** Left Out */

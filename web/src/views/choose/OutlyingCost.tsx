@@ -31,6 +31,14 @@ export function OutlyingCost({ found }: { found: Outlying[] }) {
           <Text color="fg.muted">{layout.said}</Text>
         </Flex>
       ))}
+      <Text data-hub={one.hub}>
+        At {one.hub}: {one.counted.ports} ports of {one.counted.free} that are free and run the speed;{" "}
+        {one.counted.switches === 0
+          ? "no switch more"
+          : `at least ${one.counted.switches === 1 ? "1 switch" : `${one.counted.switches} switches`} of 24 ports more, ${one.counted.uplinks} uplinks`}
+        ; {one.counted.panels === 1 ? "1 panel" : `${one.counted.panels} panels`} of 24, {one.counted.rack_units} rack units;{" "}
+        <Mono>{money(one.counted.total, plan.house_rules.currency)}</Mono>
+      </Text>
       {one.left_out.length > 0 && <Text color="warn.fg">No recorded pathways lead to {one.left_out.join(", ")}: left out.</Text>}
     </Box>
   ));
