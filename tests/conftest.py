@@ -13,7 +13,7 @@ from passerelle.api.serving import load
 from passerelle.demo_data import mistakes_plan
 from passerelle.plans.store import Store
 
-settings.register_profile("steady", derandomize=True)
+settings.register_profile("steady", derandomize=True, deadline=None)
 settings.register_profile("search", deadline=None)
 settings.load_profile("search" if os.environ.get("PASSERELLE_SEARCH") else "steady")
 
