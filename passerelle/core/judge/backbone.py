@@ -99,7 +99,8 @@ def _power(plant: Plant) -> list[About]:
     found = []
     for feed in plant.feeds.values():
         run = plant.copper.get(feed.run or "")
-        if run is not None and too_far(row_of(run), run.length_m, run.cords_m or 0.0):
+        long = run is not None and too_far(row_of(run), run.length_m, run.cords_m or 0.0)
+        if run is not None and long and not may_still_be_good(run):
             continue  # the pair is too long for data already: said at the run
         if feed.way == PAIR and run is not None and fed_from(run) in plant.devices:
             continue  # class and sum are said at the device that feeds it

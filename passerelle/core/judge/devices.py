@@ -20,8 +20,10 @@ from passerelle.core.words import counted, plural, quantity
 
 from .about import DEVICE, About
 from .findings import Finding, finding
-from .rules import STOP, WARN, Severity
+from .rules import NOTE, STOP, WARN, Severity
 from .sides import EXACT
+
+READ_TEMPERATURES = "Read the operating temperatures on the type plate or the data sheet."
 
 
 def check_devices(plant: Plant) -> list[About]:
@@ -133,7 +135,10 @@ def _powered(plant: Plant, device: Device, runs: tuple[Plugged, ...]) -> Iterato
         )
         if silent:
             message += " Whether the others do is not recorded."
-        yield finding("device.power-ports", message, severity=WARN if silent else STOP)
+        do = (
+            "Read on the data sheet which jacks give power, and of which class." if silent else None
+        )
+        yield finding("device.power-ports", message, do=do, severity=WARN if silent else STOP)
     fed = [
         _Fed(run.fed, standing(plant.devices[run.fed]), _group_of(groups, run))
         for run in feeding
@@ -161,10 +166,18 @@ def _class(device: Device, fed: _Fed) -> Iterator[Finding]:
             f"The class of the power that {device.name} gives is not recorded; {fed.name} {about} "
             f"{peak:g} W at its peak: {needs}."
         )
-        yield finding("device.power-class", message, severity=WARN)
+        do = f"Read the class of its jacks on the data sheet of {device.name}."
+        yield finding("device.power-class", message, do=do, severity=WARN)
         return
     left = POWER_CLASSES[name].device_w
     if peak <= left + EXACT:
+        if fed.is_typical:
+            message = (
+                f"{device.name} gives class {name}, which leaves {left:g} W; {fed.name} {about} "
+                f"{peak:g} W at its peak: nobody has read what it takes."
+            )
+            do = "Read watts, usual and peak, on its type plate."
+            yield finding("device.power-class", message, do=do, severity=NOTE)
         return
     over = usual > left + EXACT
     when = "" if over else " at its peak"
@@ -219,19 +232,23 @@ def _temperature(
             return
         where = _in(around)
         message = f"{device.name} stands {where}; how cold and hot it may get is not recorded."
-        do = "Read the operating temperatures on the type plate or the data sheet."
-        yield finding("device.temperature", message, do=do)
+        yield finding("device.temperature", message, do=READ_TEMPERATURES)
         return
-    short = [quantity(low, "°C")] if low > asks.coldest_c else []
-    short += [quantity(high, "°C")] if high < asks.hottest_c else []
-    if short:
-        made = "is typically made" if "coldest_c" in known.typical else "is made"
+    typical = bool({"coldest_c", "hottest_c"} & known.typical)
+    if low > asks.coldest_c or high < asks.hottest_c:
+        made = "is typically made" if typical else "is made"
         message = (
             f"{device.name} {made} for {quantity(low, '°C')} to {quantity(high, '°C')}; "
             f"{_in(around)} {quantity(asks.coldest_c, '°C')} to {quantity(asks.hottest_c, '°C')} "
             "must be expected."
         )
         yield finding("device.temperature", message)
+    elif typical and asks.open_air:
+        message = (
+            f"{device.name} stands {_in(around)}; what it is made for nobody has read: "
+            f"{quantity(low, '°C')} to {quantity(high, '°C')} are typical of its kind."
+        )
+        yield finding("device.temperature", message, do=READ_TEMPERATURES)
 
 
 def _protection(device: Device, known: Standing, asks: PlaceAsks, around: str) -> Iterator[Finding]:
@@ -241,14 +258,21 @@ def _protection(device: Device, known: Standing, asks: PlaceAsks, around: str) -
         do = f"Read the IP code on the type plate: {wanted} or better, or put it in a cabinet."
         yield finding("device.protection", message, do=do, severity=WARN)
         return
+    typical = "protection" in known.typical
     dust, water = (0 if digit == "X" else int(digit) for digit in known.protection[2:])
     if dust < asks.dust or water < asks.water:
-        typical = "protection" in known.typical
         message = (
             f"{device.name} is {'typically ' if typical else ''}{known.protection}; {_in(around)} "
             f"{wanted} is the least."
         )
         yield finding("device.protection", message, severity=WARN if typical else STOP)
+    elif typical:
+        message = (
+            f"{device.name} stands {_in(around)}; its protection class nobody has read: "
+            f"{known.protection} is typical of its kind."
+        )
+        do = f"Read the IP code on the type plate: {wanted} or better."
+        yield finding("device.protection", message, do=do, severity=WARN)
 
 
 def _in(around: str) -> str:

@@ -254,7 +254,10 @@ def _plate_unread(judged: PlanCheck, name: str, rule: str) -> bool:
     draws = [standing(devices[one]) for one in fed if one is not None]
     unread = any(one.draw_w is None or "draw_w" in one.typical for one in draws)
     groups = jacks(devices[name])
-    return unread or any(group.powered and group.power_class is None for group in groups)
+    silent = any(group.powered is None and group.power_class is None for group in groups)
+    if rule == "device.power-ports":
+        return silent
+    return unread or silent or any(g.powered and g.power_class is None for g in groups)
 
 
 def _of_a_blank(judged: PlanCheck, blank: Blank, costs: Costs) -> Unknown:

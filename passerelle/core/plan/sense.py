@@ -10,6 +10,7 @@ from typing import Any
 from passerelle.core.refused import Refused, quoted
 from passerelle.core.tables import GLASS_ROWS, SINGLE_MODE, STANDARD
 from passerelle.core.tables.copper import copper_row
+from passerelle.core.tables.devices import KINDS
 from passerelle.core.tables.kinds import BOXES, ONE_THING, PART_KINDS
 from passerelle.core.tables.site import CABLE_TYPES
 
@@ -205,6 +206,11 @@ def _device(device: Device) -> Iterator[Fault]:
             yield f"ports[{at}].power_class", "is stated, and the ports are said to give no power"
         if (group.foreign == "up to a speed") != (group.foreign_to_gbps is not None):
             yield f"ports[{at}].foreign_to_gbps", "goes with foreign 'up to a speed', and only that"
+    if device.sort is not None and device.sort not in KINDS:
+        yield (
+            "sort",
+            f"{quoted(device.sort)} is not a kind of device; use one of {', '.join(KINDS)}",
+        )
     if device.inside == device.name:
         yield "inside", f"{quoted(device.name)} cannot be inside itself"
     low, high = device.coldest_c, device.hottest_c

@@ -21,7 +21,7 @@ from passerelle.core.tables.site import (
 from passerelle.core.words import metres
 
 from .model import Plant, lengths
-from .standing import standing
+from .standing import jacks, standing
 
 MAINS, PAIR, COMPOSITE, LOCAL = "mains", "pair", "composite", "local"
 WORKS, FAILS, UNKNOWN = "works", "fails", "unknown"
@@ -140,8 +140,9 @@ def _pair(plant: Plant, feed: Feed, load_w: float) -> Supply:
         said = f"{metres(length, 'g')} of pair; {metres(PAIR_REACH_M, 'g')} is the most."
         return Supply(PAIR, FAILS, said, PAIR_SOURCE, PAIR_REACH_M - length, "m")
     enough = [row for row in POWER_CLASSES.values() if row.device_w >= load_w]
-    if feed.power_class is not None:
-        row = POWER_CLASSES[feed.power_class]
+    known = feed.power_class or jack_class(plant, feed)
+    if known is not None:
+        row = POWER_CLASSES[known]
         left = row.device_w - load_w
         said = f"Class {row.name} leaves {row.device_w:g} W; the device takes {load_w:g} W."
         return Supply(PAIR, WORKS if left >= 0 else FAILS, said, row.source, left, "W")
@@ -154,6 +155,18 @@ def _pair(plant: Plant, feed: Feed, load_w: float) -> Supply:
         f"Needs class {row.name}: it leaves {row.device_w:g} W of {row.source_w:g} W at the device."
     )
     return Supply(PAIR, WORKS, said, row.source, row.device_w - load_w, "W")
+
+
+def jack_class(plant: Plant, feed: Feed) -> str | None:
+    """The class of the jack that feeds its run; None where no run, device or class is recorded."""
+    run = plant.copper.get(feed.run or "")
+    end = None if run is None else run.end_a if run.powered_from == "a" else run.end_b
+    if run is None or run.powered_from is None or end is None or end.device not in plant.devices:
+        return None
+    groups = jacks(plant.devices[end.device])
+    if end.group is not None:
+        groups = tuple(group for group in groups if group.name == end.group)
+    return groups[0].power_class if len(groups) == 1 else None
 
 
 def _composite(plant: Plant, feed: Feed, load_w: float) -> Supply:

@@ -118,6 +118,15 @@ def test_a_typical_draw_warns_and_never_stops():
     assert "typically takes 7 W" in one[1].message
 
 
+def test_a_typical_draw_that_the_class_bears_is_a_note_until_somebody_reads_it():
+    """12.5 W are typical at the peak, class 4 leaves 25.5; read off the plate nothing is said."""
+    typical = Device("camera 1", (PortGroup("jack", None),), sort="camera")
+    (one,) = said(switch(gives_w=60.0), typical, run(1))
+    assert (one[1].rule.id, one[1].rule.severity) == ("device.power-class", "note")
+    assert "type plate" in one[1].do
+    assert said(switch(gives_w=60.0), camera(1, draw_w=7.0, draw_peak_w=12.5), run(1)) == []
+
+
 def test_the_sum_is_held_against_what_the_switch_gives():
     """Three cameras of 8 W, 15 at their peak: 24 and 45."""
     three = [*(camera(n, draw_peak_w=15.0) for n in range(3)), *(run(n) for n in range(3))]
@@ -149,7 +158,10 @@ def test_jacks_against_brute_force():
          [("device.protection", "stop")]),
         ("outdoor", {"protection": "IPX6", "coldest_c": -20.0, "hottest_c": 50.0},
          [("device.protection", "stop")]),
-        ("outdoor", {"sort": "camera"}, []),  # IP66, -30 to 50 are typical of cameras
+        # IP66 and -30 to 50 are typical of cameras, and nobody has read those of this one
+        ("outdoor", {"sort": "camera"},
+         [("device.temperature", "warn"), ("device.protection", "warn")]),
+        ("wet", {"sort": "camera"}, [("device.protection", "warn")]),
         ("outdoor", {}, [("device.temperature", "warn"), ("device.protection", "warn")]),
         ("unheated", {"coldest_c": 0.0, "hottest_c": 50.0}, [("device.temperature", "warn")]),
         ("unheated", {}, [("device.temperature", "warn")]),

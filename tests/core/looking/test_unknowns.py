@@ -132,6 +132,7 @@ def test_a_metre_costs_its_price_and_its_pulling():
         ({"protection": "IP40", "coldest_c": 0.0, "hottest_c": 40.0}, set()),  # wrong, and known
         ({"protection": "IP66"}, {"device.temperature"}),
         ({"sort": "computer card", "protection": "IP66"}, {"device.temperature"}),  # typical alone
+        ({"sort": "camera"}, {"device.temperature", "device.protection"}),  # typical, and unread
     ],
 )
 def test_a_type_plate_that_nobody_read_is_listed_and_one_that_is_wrong_is_not(more, listed_):

@@ -74,6 +74,7 @@ def fault(thing):
         (Place("A", latitude=1.0), "longitude", "a position has both"),
         (Place("A", longitude=1.0), "latitude", "a position has both"),
         (Place("A", inside="A"), "inside", "inside itself"),
+        (Device("D", JACKS, sort="kettle"), "sort", "not a kind of device"),
         (Device("D", JACKS, inside="D"), "inside", "inside itself"),
         (Device("D", JACKS, coldest_c=50.0, hottest_c=-20.0), "coldest_c", "50 °C is over -20 °C"),
         (Device("D", JACKS, draw_w=20.0, draw_peak_w=8.0), "draw_peak_w", "8 W at peak is under"),

@@ -6,7 +6,7 @@ import pytest
 
 from passerelle.core.judge.backbone import _power
 from passerelle.core.plan.backbone import Feed, Place
-from passerelle.core.plan.beside import CopperRun
+from passerelle.core.plan.beside import CopperEnd, CopperRun
 from passerelle.core.plan.devices import Device, PortGroup
 from passerelle.core.plant.power import (
     awg_area_mm2,
@@ -111,3 +111,16 @@ def test_a_pair_is_as_long_as_its_run_with_its_cords(cords_m, verdict):
     assert feed_length_m(plant(copper={"r": run}), feed) == 96.0 + (cords_m or 0.0)
     own = Feed("f", "B", "pair", load_w=8.0, run="r", cords_m=5.0, power_class="4")
     assert supply(plant(copper={"r": run}), own).verdict == "fails"  # its own word goes first
+
+
+def test_the_class_of_a_pair_is_that_of_the_jack_that_feeds_it():
+    """Class 3 leaves 13 W of the 20; a class that stands with the feed itself goes first."""
+    device = Device("s", (PortGroup("j", None, 4, powered=True, power_class="3"),))
+    run = CopperRun("r", "A", "B", "1000BASE-T, Cat 5e", 1.0, 50.0, end_a=CopperEnd("s"),
+                    powered_from="a")  # fmt: skip
+    site = plant(devices={"s": device}, copper={"r": run})
+    feed = Feed("f", "B", "pair", load_w=20.0, run="r")
+    assert (supply(site, feed).verdict, supply(site, feed).margin) == ("fails", -7.0)
+    assert supply(site, replace(feed, power_class="4")).verdict == "works"
+    unsaid = plant(devices={"s": device}, copper={"r": replace(run, powered_from=None)})
+    assert "Needs class 4" in supply(unsaid, feed).said

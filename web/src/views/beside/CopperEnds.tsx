@@ -1,12 +1,14 @@
 /** Copper runs: where each plugs in, how long it is with its cords, and which end feeds the other. */
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import { useCopper } from "../../api/choice";
 import { useChangePlant, usePlantReference, type CopperDoc } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
 import { Choice, options, TextField } from "../../parts/Field";
-import { rate, said, typed } from "../../parts/figures";
+import { AskSheet } from "../../parts/AskSheet";
+import { rate, said, typed, typedLength } from "../../parts/figures";
 import { useSettings } from "../../app/settings";
 
 type End = NonNullable<CopperDoc["end_a"]>;
@@ -22,11 +24,14 @@ export function CopperEnds() {
   const places = plan.places.map((p) => p.name);
   const named = (row: { name: string; rate_gbps: number }) => `${row.name}, ${rate(row.rate_gbps)}`;
   const send = (what: string, id: string | null, doc: Record<string, unknown> | null) => change.mutateAsync({ what, changes: [{ kind: "copper", id, doc }] });
-  const add = () => {
+  const [adding, setAdding] = useState(false);
+  const add = async (text: string) => {
+    const length_m = typedLength(text, unit);
+    if (length_m === null || length_m <= 0) throw new Error(`“${text}” is not a length in ${unit}`);
     const row = rows.find((one) => one.rate_gbps === 1) ?? rows[0];
-    const name = `Copper run ${runs.length + 1}`;
-    const doc = { name, a: places[0], b: places[1] ?? places[0], what: row?.name, rate_gbps: row?.rate_gbps, length_m: 10 };
-    void send(`Add ${name}`, null, doc).then(() => say(`Added ${name}: enter its length. Undo with u.`), refuse);
+    const name = unused(runs.map((run) => run.name));
+    await send(`Add ${name}`, null, { name, a: places[0], b: places[1] ?? places[0], what: row?.name, rate_gbps: row?.rate_gbps, length_m });
+    say(`Added ${name}. Undo with u.`);
   };
   return (
     <Box mt="4">
@@ -108,9 +113,10 @@ export function CopperEnds() {
           </Box>
         );
       })}
-      <Button size="sm" variant="outline" colorPalette="accent" aria-disabled={!places.length} onClick={() => places.length > 0 && add()}>
+      <Button size="sm" variant="outline" colorPalette="accent" aria-disabled={!places.length} onClick={() => places.length > 0 && setAdding(true)}>
         Add a copper run
       </Button>
+      {adding && <AskSheet title="Add a copper run" label={`Laid length of the copper run, ${unit}`} value="" onClose={() => setAdding(false)} onStore={add} />}
     </Box>
   );
 }
@@ -124,6 +130,13 @@ function carriesSaid(carries: { rate_gbps: number; how: string }[]): string {
     of("no").length && `${of("no").join(", ")} not`,
   ].filter(Boolean);
   return said.length ? `Would carry: ${said.join("; ")}.` : "";
+}
+
+/** The next name that no run has. */
+function unused(taken: string[]): string {
+  let n = taken.length + 1;
+  while (taken.includes(`Copper run ${n}`)) n += 1;
+  return `Copper run ${n}`;
 }
 
 function Plug({ side, end, onSet }: { side: "a" | "b"; end: End | null; onSet: (end: End | null) => Promise<unknown> }) {
