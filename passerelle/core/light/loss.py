@@ -213,7 +213,7 @@ def terms(
 def _ordinary_cords(path: LightPath, wavelength_nm: float, tables: Tables) -> list[Term]:
     """What ordinary plugs may lose over the reference-grade ones that a reading was made with."""
     found = []
-    for at, part in enumerate(path.parts):
+    for part in path.parts:
         if not isinstance(part, Segment) or not is_reading(part):
             continue
         ends = {"both": 2, "a": 1, "b": 1}.get(part.loss_includes or "", 0)
@@ -222,7 +222,8 @@ def _ordinary_cords(path: LightPath, wavelength_nm: float, tables: Tables) -> li
             ordinary = tables.mated_pairs["LC", "standard"].worst_case_db
             more_db = ends * (ordinary - tables.reference_against[fiber.mode])
             source = "ISO/IEC 14763-3: reference-grade plugs"
-            found.append(Term(at, "cords", float(ends), more_db, 0.0, 0.0, None, source))
+            # An allowance: each part has one term of its own, and its reading is that.
+            found.append(Term(None, "cords", float(ends), more_db, 0.0, 0.0, None, source))
     return found
 
 

@@ -53,6 +53,8 @@ def test_readings_with_reference_cords_may_flatter_the_ends():
     assert judged(link("25GBASE-SR", light)).margin_db == pytest.approx(0.888)
     careful = judged(link("25GBASE-SR", light), reading_cords="add-for-ordinary")
     assert careful.margin_db == pytest.approx(-0.012)
+    for direction in careful.budget.directions:  # one term a part: the drawing counts on it
+        assert [t.at for t in direction.terms] == [*range(len(light.parts)), None]
     # a reading of the glass alone has no ends to flatter
     alone = cable("OM4", 90, loss_db=0.2, loss_includes="none", source="meter")
     light = path(cord("OM4"), alone, cord("OM4"))
