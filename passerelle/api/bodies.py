@@ -9,10 +9,12 @@ from passerelle.core.light.edits import AnyEdit, Edit
 from passerelle.core.plan.backbone import Cable, Closure, Feed, Group, Pathway, Place, Reel
 from passerelle.core.plan.beside import CopperRun, OwnCableType
 from passerelle.core.plan.devices import Device, Spare
+from passerelle.core.plan.ends import LinkEnd
 from passerelle.core.plan.facts import AnyFact, AnyFactType
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.plan.own import AnyOwnPart, OwnPart
+from passerelle.core.plan.services import Service
 from passerelle.core.plan.shared import SharedPart
 from passerelle.core.refused import Refused
 from passerelle.formats import documents
@@ -42,6 +44,7 @@ OwnPartBody = Annotated[OwnPart, AnyOwnPart.__metadata__[0], _strictly(AnyOwnPar
 HouseRulesBody = Annotated[HouseRules, _strictly(HouseRules)]
 DeviceBody = Annotated[Device, _strictly(Device)]
 SpareBody = Annotated[Spare, _strictly(Spare)]
+EndBody = Annotated[LinkEnd, _strictly(LinkEnd)]
 LinkBody = Annotated[PlannedLink, _strictly(PlannedLink)]
 PlaceBody = Annotated[Place, _strictly(Place)]
 PathwayBody = Annotated[Pathway, _strictly(Pathway)]
@@ -52,4 +55,5 @@ SharedPartBody = Annotated[SharedPart, _strictly(SharedPart)]
 GroupBody = Annotated[Group, _strictly(Group)]
 ReelBody = Annotated[Reel, _strictly(Reel)]
 FeedBody = Annotated[Feed, _strictly(Feed)]
+ServiceBody = Annotated[Service, _strictly(Service)]
 CopperBody = Annotated[CopperRun, _strictly(CopperRun)]

@@ -4,6 +4,7 @@ from typing import Any
 
 from pydantic_core import to_json
 
+from passerelle.core.judge.about import SHELF
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.judge.findings import Finding
 from passerelle.core.judge.wholeplan import PlanCheck
@@ -99,7 +100,7 @@ def plan_json(judged: PlanCheck) -> dict[str, Any]:
         "links": [{"id": one.budget.link.id} | check_json(one) for one in judged.links],
         "plan": {
             "findings": [
-                {"about": one.about, "kind": "plan" if one.about == "spares" else "device"}
+                {"about": one.about, "kind": "plan" if one.sort == SHELF else one.sort}
                 | finding_json(one.finding)
                 for one in judged.findings
             ]

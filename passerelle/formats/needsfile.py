@@ -21,6 +21,7 @@ COLUMNS = (
     "from", "to", "distance_m", "rate_gbps", "growth_gbps", "growth_by", "circuits",
     "second_route_m", "existing", "strands_at_hand", "cage_a", "cage_b", "device_a", "device_b",
     "same_rack", "outdoors", "surroundings", "budget", "termination", "panel_plug",
+    "service", "draw_w", "draw_peak_w",
 )  # fmt: skip
 MOST_NEEDS = 2000
 
@@ -100,6 +101,9 @@ def _row(line: int, row: dict[str, str | None]) -> NeedRow:
             budget=cell.get("budget") or USUAL,
             termination=cast(TerminationRule | None, cell.get("termination") or None),
             panel_plug=cast(PanelPlug | None, cell.get("panel_plug") or None),
+            service=cell.get("service") or None,
+            draw_w=_number(cell, "draw_w"),
+            draw_peak_w=_number(cell, "draw_peak_w"),
         )
         _check_name("from", need.a_place)
         _check_name("to", need.b_place)

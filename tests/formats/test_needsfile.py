@@ -17,10 +17,11 @@ def _row(**cells):
 
 def test_every_column_arrives():
     cells = "Hut,Mast,240.5,1,10,2031,2,310,OM3,4,SFP+,,,Rack switch,no,yes,wet; rodents,lasting,"
-    (row,) = read_needs((",".join(COLUMNS) + "\n" + cells + "field,SC/APC").encode())
+    (row,) = read_needs((",".join(COLUMNS) + "\n" + cells + "field,SC/APC,film,12,20").encode())
     assert row.need == SiteNeed(
         "Hut", "Mast", 240.5, 1.0, 10.0, 2031, 2, 310.0, 4, "SFP+", None, None, "Rack switch",
         False, True, ("wet", "rodents"), "OM3", "lasting", "field", "SC/APC",
+            "film", 12.0, 20.0,
     )  # fmt: skip
 
 

@@ -14,6 +14,7 @@ const config = defineConfig({
     body: { bg: "bg", color: "fg", fontSize: "15px", lineHeight: 1.4 },
     "*:focus-visible": { outline: "2px solid var(--chakra-colors-accent-fg)", outlineOffset: "2px" },
     ".no-print": { "@media print": { display: "none !important" } },
+    ".only-print": { display: "none", "@media print": { display: "inline" } },
     ".print-whole": {
       "@media print": { height: "auto !important", overflow: "visible !important" },
     },

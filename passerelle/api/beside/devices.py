@@ -7,6 +7,7 @@ from fastapi import APIRouter
 from passerelle.api.context import Ctx, Number, judged
 from passerelle.core.judge.about import DEVICE
 from passerelle.core.judge.bundles import carried_gbps
+from passerelle.core.judge.services import check_service, slowest, way
 from passerelle.core.judge.ties import ties_of
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.many import many_things
@@ -26,8 +27,8 @@ def _seats(check: PlanCheck) -> Seats:
     """What sits in the ports of each group, by device and group."""
     found: Seats = defaultdict(list)
     with many_things():
-        for one in check.alone.values():
-            link = one.budget.link
+        for link_id, one in check.alone.items():
+            link, planned = one.budget.link, check.plan.links.by_id[link_id]
             for claim in ties_of(link).claims:
                 end = link.a if claim.side == "a" else link.b
                 found[claim.device, claim.group].append(
@@ -42,6 +43,8 @@ def _seats(check: PlanCheck) -> Seats:
                         module=claim.application,
                         bundle=end.port.bundle,
                         fed=None,
+                        side=claim.side,
+                        end=planned.a if claim.side == "a" else planned.b,
                     )
                 )
     for name, runs in plugged(check.plant).items():
@@ -124,6 +127,24 @@ def _view(check: PlanCheck, device: Device, seats: Seats) -> beside.DeviceView:
     )
 
 
+def _services(check: PlanCheck) -> list[beside.ServiceView]:
+    """Every service with its steps, as they are judged."""
+    found = []
+    ground = check.ground
+    for service in check.plan.services:
+        steps = way(service, ground)
+        least = slowest(steps)
+        found.append(
+            beside.ServiceView(
+                doc=service,
+                steps=[beside.StepView(name=one.name, gbps=one.gbps) for one in steps],
+                slowest=least.name if least is not None else None,
+                finding=plan_finding(service.name, check_service(service, steps)),
+            )
+        )
+    return found
+
+
 @router.get("", name="listDevices")
 def devices(ctx: Ctx, plan_id: Number) -> beside.DevicesView:
     """Every device with its ports as they are taken; and the kinds that a device may be of."""
@@ -131,5 +152,6 @@ def devices(ctx: Ctx, plan_id: Number) -> beside.DevicesView:
     seats = _seats(check)
     return beside.DevicesView(
         devices=[_view(check, one, seats) for one in check.plant.devices.values()],
+        services=_services(check),
         sorts=list(KINDS),
     )

@@ -10,7 +10,7 @@ from passerelle.api.context import Ctx, Number, judged
 from passerelle.api.plans.schemas import RulesBody
 from passerelle.core.judge.findings import Finding, finding
 from passerelle.core.judge.rules import Verdict
-from passerelle.core.judge.ties import ties_of
+from passerelle.core.judge.ties import Shelved, kept, ties_of, told
 from passerelle.core.judge.trying import Counts, Trials
 from passerelle.core.light.link import Link
 from passerelle.core.light.own import check_own, doubts_about
@@ -138,18 +138,20 @@ def get_beside(ctx: Ctx, plan_id: Number) -> beside.Beside:
     """How the plan's links use its own parts, devices and spares."""
     now = judged(ctx, plan_id).check
     used: Counter[str] = Counter()
-    types: Counter[str] = Counter()
+    types: Counter[Shelved] = Counter()
     taken: dict[tuple[str, str | None], dict[tuple[int | None, str], str]] = defaultdict(dict)
     with many_things():
         for one in now.alone.values():
             link = one.budget.link
             used.update(_uses(link))
             ties = ties_of(link)
-            types.update(ties.types)
+            types.update(kept(one, now.plan.house_rules) for one in ties.types)
             for claim in ties.claims:
                 port = (claim.number, "") if claim.number is not None else (None, link.id)
                 taken[claim.device, claim.group].setdefault(port, link.name)
-    spares = {spare.type: spare.count for spare in now.site.spares}
+    spares: Counter[Shelved] = Counter()
+    for spare in now.site.spares:
+        spares[kept((spare.type, spare.coding), now.plan.house_rules)] += spare.count
     own = now.plan.own_parts.by_name
     return beside.Beside(
         doubts={name: list(said) for name, said in now.site.tables.doubts.items()}
@@ -171,7 +173,7 @@ def get_beside(ctx: Ctx, plan_id: Number) -> beside.Beside:
             for group in device.ports
         ],
         module_types=[
-            beside.ModuleType(type=kind, in_use=count, spare=spares.get(kind, 0))
-            for kind, count in sorted(types.items())
+            beside.ModuleType(type=kind[0], coding=kind[1], in_use=count, spare=spares[kind])
+            for kind, count in sorted(types.items(), key=lambda one: told(one[0]))
         ],
     )

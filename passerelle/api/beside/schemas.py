@@ -45,9 +45,10 @@ class GroupUse(BaseModel):
 
 
 class ModuleType(BaseModel):
-    """A module type that the plan uses, and the spares of it."""
+    """A module type that the plan uses, with its coding where it is told apart, and its spares."""
 
     type: str
+    coding: str | None
     in_use: int
     spare: int
 
@@ -170,6 +171,7 @@ class SeatView(BaseModel):
     """What sits in a port: a link's end, or a copper run. fed : the device that the port feeds.
 
     number : of the port; null: not said. lane : of a split port. set_gbps : as the port is set.
+    side, end : of the link, whose settings these are; null for a run.
     """
 
     number: int | None
@@ -182,6 +184,8 @@ class SeatView(BaseModel):
     module: str | None
     bundle: str | None
     fed: str | None
+    side: Literal["a", "b"] | None = None
+    end: bodies.EndBody | None = None
 
 
 class GroupView(BaseModel):
@@ -227,10 +231,27 @@ class DeviceView(BaseModel):
     findings: list[PlanFindingView]
 
 
+class StepView(BaseModel):
+    """A step of a service with what it passes; null: not recorded. [Gb/s]"""
+
+    name: str
+    gbps: float | None
+
+
+class ServiceView(BaseModel):
+    """A service, what its steps pass, and what is said of it."""
+
+    doc: bodies.ServiceBody
+    steps: list[StepView]
+    slowest: str | None
+    finding: PlanFindingView
+
+
 class DevicesView(BaseModel):
     """Every device of a plan, and the kinds of the table."""
 
     devices: list[DeviceView]
+    services: list[ServiceView]
     sorts: list[str]
 
 

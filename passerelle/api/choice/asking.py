@@ -8,6 +8,8 @@ from passerelle.core.choice.options import Option, only
 from passerelle.core.choice.ways import RuledOut
 from passerelle.core.choice.weights import Weights, weights_for
 from passerelle.core.choice.world import World
+from passerelle.core.judge.services import asked
+from passerelle.core.judge.ties import kept
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.refused import Refused
 from passerelle.core.remedies.proposal import NeedError
@@ -36,7 +38,7 @@ def weights_of(body: choice.ChooseBody) -> Weights:
 
 def world_of(check: PlanCheck) -> World:
     """What options are made from, as the plan stands."""
-    site = check.site
+    site, ground = check.site, check.ground
     return World(
         rules=check.plan.house_rules,
         tables=site.tables,
@@ -44,7 +46,12 @@ def world_of(check: PlanCheck) -> World:
         plant=check.plant,
         modules=site.modules,
         devices=site.devices,
-        shelf=frozenset(spare.type for spare in site.spares if spare.count > 0),
+        services={one.name: asked(one, ground) for one in check.plan.services},
+        shelf=frozenset(
+            kept((spare.type, spare.coding), check.plan.house_rules)
+            for spare in site.spares
+            if spare.count > 0
+        ),
         year=date.today().year,
     )
 

@@ -3,19 +3,20 @@
 from dataclasses import asdict
 from typing import Annotated
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, HTTPException, Query
 
 from passerelle.api.beside import schemas as beside
 from passerelle.api.context import Ctx, Number, Who, changed, judged
 from passerelle.api.plans.schemas import Changed
+from passerelle.core.choice.copper import in_place_of
 from passerelle.core.choice.line import read_line, suggestions
-from passerelle.core.choice.need import BUDGETS, SURROUNDINGS, rates
+from passerelle.core.choice.need import BUDGETS, SURROUNDINGS, USUAL, rates
 from passerelle.core.choice.options import Option, find
 from passerelle.core.choice.possible import possible
 from passerelle.core.choice.prices import PriceBook
 from passerelle.core.choice.ranking import Ranked, by_mode, ranked, sensitivity
 from passerelle.core.choice.schools import finishes, schools
-from passerelle.core.choice.weights import WEIGHTS
+from passerelle.core.choice.weights import WEIGHTS, weights_for
 from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plant.copper import carried, grade_of, row_of, too_far
@@ -30,6 +31,7 @@ from passerelle.plans.plans import Author
 from . import asking
 from . import schemas as choice
 from .asking import chosen, need_of, weights_of, world_of
+from .atends import ends_of, enough_of, power_of
 from .prices import CONFLICT
 
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
@@ -97,13 +99,17 @@ def _cables(one: Option) -> list[choice.NewCableView]:
 def choose(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> choice.ChoiceView:
     """Every option for a need, in order, and those ruled out with the reason."""
     world = asking.world(ctx, plan_id)
-    found = find(need_of(body.need, world), world)
+    need = need_of(body.need, world)
+    found = find(need, world)
     return choice.ChoiceView(
         options=[_option(one, world.book) for one in ranked(found, weights_of(body))],
         ruled_out=[choice.RuledOutView(label=r.label, reason=r.reason) for r in found.ruled_out],
         by_mode={mode: rounded(total) for mode, total in by_mode(found).items()},
         currency=world.rules.currency,
         growth_counts=rounded(found.growth_counts) or 0.0,
+        ends=ends_of(found),
+        power=power_of(found),
+        enough=enough_of(need, world),
     )
 
 
@@ -236,6 +242,27 @@ def _carries(run: CopperRun) -> list[beside.CarriedView]:
         beside.CarriedView(rate_gbps=one.rate_gbps, what=one.what, how=one.how, reach_m=one.reach_m)
         for one in carried(grade, run.length_m + (run.cords_m or 0.0), existing=run.existing)
     ]
+
+
+@router.get("/copper/{run_id}/fiber", name="fiberBesideCopper")
+def fiber_beside(ctx: Ctx, plan_id: Number, run_id: str) -> choice.BestView:
+    """The first way over fiber in place of a copper run, with its cost."""
+    world = asking.world(ctx, plan_id)
+    run = next((one for one in ctx.plans.held(plan_id).plan.copper_runs if one.id == run_id), None)
+    if run is None:
+        raise HTTPException(404, "There is no such copper run.")
+    found = find(in_place_of(run), world, with_growth=False)
+    order = [one for one in ranked(found, weights_for(USUAL)) if one.option.links]
+    if not order:
+        reason = found.ruled_out[0].reason if found.ruled_out else "nothing is offered"
+        return choice.BestView(key=None, total=None, margin_db=None, reason=reason)
+    first = order[0]
+    return choice.BestView(
+        key=first.option.label,
+        total=rounded(first.option.total),
+        margin_db=rounded(first.option.margin_db),
+        reason="; ".join(first.why),
+    )
 
 
 @router.get("/copper", name="listCopper")

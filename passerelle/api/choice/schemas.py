@@ -10,6 +10,8 @@ from passerelle.core.choice.weights import DEFAULT_WEIGHTS
 from passerelle.core.judge.rules import Verdict
 from passerelle.core.plan.fields import Name
 
+from .atends import AtEndView, EnoughView, PoweringView
+
 Weight = Annotated[float, Field(ge=0, le=5)]
 
 
@@ -35,6 +37,9 @@ class NeedModel(BaseModel):
         tuple[Annotated[str, Field(max_length=40)], ...], Field(max_length=len(SURROUNDINGS))
     ] = ()
     existing: Annotated[str, Field(max_length=120)] | None = None
+    service: Annotated[str, Field(max_length=120)] | None = None
+    draw_w: Annotated[float, Field(ge=-1e9, le=1e9, allow_inf_nan=False)] | None = None
+    draw_peak_w: Annotated[float, Field(ge=-1e9, le=1e9, allow_inf_nan=False)] | None = None
     budget: Annotated[str, Field(max_length=40)] = USUAL
     termination: Annotated[str, Field(max_length=40)] | None = None
     panel_plug: Annotated[str, Field(max_length=40)] | None = None
@@ -185,6 +190,9 @@ class ChoiceView(BaseModel):
     by_mode: dict[str, float | None]
     currency: str
     growth_counts: float
+    ends: list[AtEndView]
+    power: list[PoweringView]
+    enough: EnoughView | None
 
 
 class LineBody(BaseModel):

@@ -28,12 +28,20 @@ class SharedView(BaseModel):
     length_m: float | None
 
 
+class OtherWayView(BaseModel):
+    """A way that is no link, and in one line what it would and would not do."""
+
+    name: str
+    kind: str
+    said: str
+
+
 class GroupFate(BaseModel):
     """A redundant group, and what its links share."""
 
     name: str
     links: list[str]
-    others: list[str] = Field(description="ways that are no links, with their kind")
+    others: list["OtherWayView"]
     missing: list[str]
     unrouted: list[str] = Field(description="links whose route is not recorded")
     shared: list[SharedView]

@@ -15,6 +15,7 @@ from passerelle.core.plan.plan import TYPES
 from passerelle.core.plant.diverse import routes_between
 from passerelle.core.plant.fates import outage, shared_fate, single_points
 from passerelle.core.plant.model import Plant
+from passerelle.core.plant.otherways import one_line
 from passerelle.core.plant.panels import port_map
 from passerelle.core.plant.power import COMPOSITE, MAINS, PAIR, supply
 from passerelle.core.plant.reels import cut_plan
@@ -74,13 +75,21 @@ def pulling(ctx: Ctx, plan_id: Number, cable: str) -> schemas.PullsView:
 @router.get("/failures", name="getFailures")
 def failures(ctx: Ctx, plan_id: Number) -> fates.FailuresView:
     """Single points of failure, and what redundant links share."""
-    plant = _plant(ctx, plan_id)
+    now = judged(ctx, plan_id).check
+    plant, rates = now.plant, {one.name: one.rate_gbps for one in now.ties.values()}
     known = {link.name for link in plant.links}
     groups = [
         fates.GroupFate(
             name=group.name,
             links=list(group.links),
-            others=[f"{way.name} ({way.kind})" for way in group.others],
+            others=[
+                fates.OtherWayView(
+                    name=way.name,
+                    kind=way.kind,
+                    said=one_line(way, [rates[n] for n in group.links if n in rates]),
+                )
+                for way in group.others
+            ],
             missing=[name for name in group.links if name not in known],
             unrouted=[
                 link.name for link in plant.links if link.name in group.links and not link.uses

@@ -2,7 +2,8 @@
 
 from dataclasses import dataclass
 
-from passerelle.core.judge.ties import module_type
+from passerelle.core.judge.ports import cage_adapter
+from passerelle.core.judge.ties import kept, shelved
 from passerelle.core.light.link import Link
 from passerelle.core.light.modules import End, resolve
 from passerelle.core.plan.house_rules import FIELD, ONE_A_TYPE
@@ -40,7 +41,7 @@ def bill_of(taken: tuple[Taken, ...], world: World) -> Bill:
         _way(counted, way)
     if world.rules.spares == ONE_A_TYPE:
         ends = [end for way in taken for link in way.links for end in (link.a, link.b)]
-        types = {module_type(end): module_price(end) for end in ends}
+        types = {kept(shelved(end), world.rules): module_price(end) for end in ends}
         for price in sorted({p for kind, p in types.items() if kind not in world.shelf}):
             counted.spare(price)
     return counted.bill()
@@ -72,6 +73,8 @@ def _module(counted: Counted, end: End, shared: int) -> None:
     """A module; the port of a split module is shared by its lanes."""
     counted.buy(module_price(end), 1 / shared)
     counted.work("module", 1 / shared)
+    if cage_adapter(end) is not None:
+        counted.buy("cage adapter", 1 / shared)
     if end.port.settable is False and end.device is None:
         counted.buy("converter", 1 / shared)
 

@@ -3,10 +3,11 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plant.copper import FINISHED, laid_m, too_far
 from passerelle.core.tables.copper import ROWS, CopperRow
 
-from .need import NO_CAGE, SiteNeed
+from .need import NO_CAGE, SiteNeed, rates
 from .prices import Bill, Counted
 from .world import World
 
@@ -26,6 +27,15 @@ class Copper:
     bill: Bill
     sure: bool
     lengths_m: tuple[float, ...] = ()
+
+
+def in_place_of(run: CopperRun) -> SiteNeed:
+    """What a copper run is there for, as a need that fiber can be asked to meet.
+
+    A speed that no fiber has is asked for at the next that one has; a duct of no length is a metre.
+    """
+    rate = next((known for known in rates() if known >= run.rate_gbps), run.rate_gbps)
+    return SiteNeed(run.a, run.b, max(run.length_m, 1.0), rate, circuits=min(run.count, 48))
 
 
 def copper_for(need: SiteNeed, world: World, outdoors: bool) -> Iterator[Copper]:

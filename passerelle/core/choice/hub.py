@@ -60,7 +60,7 @@ def hub(place: str, needs: Iterable[SiteNeed], world: World) -> Hub:
 def _missing(place: str, by_rate: dict[float, int], world: World) -> tuple[int, int]:
     """Ports that no device there has free, and the free ones that run one of the speeds."""
     there = [one for one in world.devices.values() if one.place == place]
-    free = [group for one in there for group in _free(one, world)]
+    free = [group for one in there for group in free_cages(one, world)]
     useful = sum(count for rates, count in free if any(rate in rates for rate in by_rate))
     return sum(by_rate.values()) - _seated(by_rate, free), useful
 
@@ -88,7 +88,7 @@ def _seated(by_rate: dict[float, int], free: list[tuple[tuple[float, ...], int]]
     return round(reached)
 
 
-def _free(device: Device, world: World) -> list[tuple[tuple[float, ...], int]]:
+def free_cages(device: Device, world: World) -> list[tuple[tuple[float, ...], int]]:
     """Cages of a device by the speeds that are recorded for them, with how many are free.
 
     Links name their device and not always their ports: what is taken comes off the slowest first.

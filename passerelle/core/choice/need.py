@@ -10,6 +10,7 @@ from passerelle.core.tables import STANDARD
 
 MOST_M = 199_900.0
 SAME_RACK_M = 10.0
+MOST_W = 1000.0
 LAST_YEAR = 2100
 NO_CAGE = "none"
 TIGHT, USUAL, LASTING = "tight", "usual", "lasting"
@@ -30,6 +31,8 @@ class SiteNeed:
     same_rack, outdoors : within one rack; leaves the building.
     surroundings : what the cable must bear on the way, of SURROUNDINGS.
     existing : grade of glass that is there already and may be reused.
+    service : of the plan, that the need is for.
+    draw_w, draw_peak_w : what the device at the far end takes; None: nobody asked. [W]
     budget : what counts, where nothing else is said: tight, usual or lasting.
     termination, panel_plug : for this need, in place of the house rule.
     """
@@ -54,6 +57,9 @@ class SiteNeed:
     budget: str = USUAL
     termination: TerminationRule | None = None
     panel_plug: PanelPlug | None = None
+    service: str | None = None
+    draw_w: float | None = None
+    draw_peak_w: float | None = None
 
 
 def rates() -> tuple[float, ...]:
@@ -73,6 +79,7 @@ def check_need(
     _check_speeds(need, this_year)
     if not 1 <= need.circuits <= 48:
         raise NeedError("circuits", f"{need.circuits} circuits; from 1 to 48 can be asked for")
+    _check_draw(need)
     _check_strands(need)
     if need.existing is not None and need.existing not in STANDARD.fibers:
         raise NeedError("existing", f"{need.existing[:40]!r} is not a grade of glass")
@@ -139,6 +146,20 @@ def _check_speeds(need: SiteNeed, this_year: int | None) -> None:
             "out if nothing grows"
         )
         raise NeedError("growth_gbps", reason)
+
+
+def _check_draw(need: SiteNeed) -> None:
+    for key, watts in (("draw_w", need.draw_w), ("draw_peak_w", need.draw_peak_w)):
+        if watts is not None and not 0 < watts <= MOST_W:
+            reason = (
+                f"{watts:.10g} W is not what a device takes; it is over 0 and at most {MOST_W:g} W"
+            )
+            raise NeedError(key, reason)
+    if need.draw_peak_w is not None and need.draw_w is None:
+        raise NeedError("draw_w", "a peak, and no usual draw; say both, or neither")
+    if need.draw_w is not None and (need.draw_peak_w or need.draw_w) < need.draw_w:
+        reason = f"{need.draw_peak_w:g} W at peak is under {need.draw_w:g} W, what it usually takes"
+        raise NeedError("draw_peak_w", reason)
 
 
 def _check_strands(need: SiteNeed) -> None:

@@ -25,6 +25,8 @@ from .copper import Copper, copper_for
 from .growing import Ripe, carried, counts_for
 from .laying import SOLD_RANK, Laid, Layer, strands_together
 from .need import SiteNeed
+from .outfits import AtEnd, at_ends
+from .powering import Powering, powerings
 from .prices import Bill
 from .ways import COPPER, NEW, Candidate, RuledOut
 from .world import World
@@ -114,11 +116,14 @@ class Found:
     """Options that work, and those that do not.
 
     growth_counts : how much growth counts, from 1 (now) to 0 (beyond the life of cabling).
+    ends : what stands at both; power : ways to power the far one, where its draw is stated.
     """
 
     offered: tuple[Option, ...]
     ruled_out: tuple[RuledOut, ...]
     growth_counts: float = 1.0
+    ends: tuple[AtEnd, ...] = ()
+    power: tuple[Powering, ...] = ()
 
 
 def ruled_by(need: SiteNeed, world: World) -> World:
@@ -150,7 +155,8 @@ def find(need: SiteNeed, world: World, *, with_growth: bool = True) -> Found:
             counts = counts_for(need, world.year)
             offered = _with_growth(need, world, offered)
     ruled = tuple(one for one in judged if isinstance(one, RuledOut))
-    return Found(tuple(offered), ruled, counts)
+    power = powerings(need, world, outdoors=layer.outdoors())
+    return Found(tuple(offered), ruled, counts, at_ends(need, world), power)
 
 
 def cheapest(need: SiteNeed, world: World) -> float | None:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from .findings import Finding
 
 PLACE, PATHWAY, CABLE, GROUP, REEL, FEED = "place", "pathway", "cable", "group", "reel", "feed"
-COPPER, DEVICE = "copper", "device"
+COPPER, DEVICE, SERVICE, SHELF = "copper", "device", "service", "shelf"
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,4 +1,4 @@
-"""module.cage, port.*, module.strand-count, -coding, -temperature: does the port run the module?"""
+"""module.cage, port.*, module.strand-count, -temperature, -adapter: does the port run it?"""
 
 from dataclasses import replace
 from functools import cache
@@ -12,12 +12,14 @@ from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.tables import SINGLE_MODE, STANDARD, Cage
 from passerelle.core.words import an
 
+from .coding import check_coding
 from .fec import check_fec
 from .findings import NOTE, STOP, WARN, Finding, Remedy, finding
 from .polarity import CROSSED, judged
 from .rules import Severity
 
 LRM = "10GBASE-LRM"
+BY_ADAPTER = "with an adapter"
 
 
 def check_ports(budget: Budget) -> list[Finding]:
@@ -28,6 +30,7 @@ def check_ports(budget: Budget) -> list[Finding]:
         port = facts(end.port, end.cage, end.device)
         found += _cage(side, end, module, port)
         found += _device(side, end, port)
+        found += check_coding(side, end, port, budget.rules)
     found += check_fec(budget) + _lane_of_leg(budget)
     if any(m.application == LRM for m in budget.modules) and any(
         fiber.mode == SINGLE_MODE for fiber in budget.fibers
@@ -123,6 +126,14 @@ def _runs_in(form: str, cage: Cage, rate_gbps: float) -> bool:
     return fit is not None or known is None or known.family == cage.family
 
 
+def cage_adapter(end: End) -> str | None:
+    """The form that sits in this end's larger cage by an adapter alone; None: none is needed."""
+    module = resolve(end)
+    form = end.fitted_form or usual_form(resolve(End(module.parent)) if module.parent else module)
+    fit = STANDARD.fits.get((form or "", facts(end.port, end.cage, end.device).cage or ""))
+    return form if fit is not None and fit.fits == BY_ADAPTER else None
+
+
 def _split(side: Side, end: End, module: Module) -> list[Finding]:
     """A leg needs its port split; what is not recorded is only a warning."""
     if end.port.split:
@@ -186,45 +197,19 @@ def _set_to(side: Side, end: End, rate: float) -> Remedy:
 
 def _device(side: Side, end: End, port: PortFacts) -> list[Finding]:
     found = []
-    if port.own_coding_only and end.coding != "own":
-        known = "is coded for another maker" if end.coding == "other" else "has no coding recorded"
-        message = f"The equipment at end {side} takes only its maker's modules; this one {known}."
-        new = replace(end, coding="own")
-        remedy = Remedy(f"Module coded for end {side}", (SetEnd.to(side, new),), "module")
-        found.append(finding("module.coding", message, ends=(side,), remedy=remedy))
     if port.group is not None and port.group.cage is None:
         message = f"“{port.group.name}” at end {side} are jacks for twisted pair: no module fits."
         found.append(finding("device.port-medium", message, ends=(side,)))
-    found += _foreign(side, end, port)
+    form = cage_adapter(end)
+    if form is not None:
+        message = (
+            f"The {form} module at end {side} sits in its {port.cage} cage by an adapter only."
+        )
+        found.append(finding("module.adapter", message, ends=(side,)))
     cold = port.surroundings in (UNHEATED, OUTDOOR)
     if cold and end.fitted_temperature != "industrial":
         found.append(_temperature(side, end, port))
     return found
-
-
-def _foreign(side: Side, end: End, port: PortFacts) -> list[Finding]:
-    """What the group of ports makes of a module that is not coded for the device's maker."""
-    group = port.group
-    if group is None or group.foreign in (None, "taken") or end.coding == "own":
-        return []
-    rate = resolve(end).rate_gbps
-    up_to = group.foreign_to_gbps
-    where = f"“{group.name}” at end {side}"
-    if group.foreign == "after a setting":
-        if end.coding != "other":
-            return []
-        message = f"{where} takes a module coded for another maker after a setting only."
-        do = "Make the setting before the module is fitted; levels may then not be shown."
-        return [finding("device.coding", message, ends=(side,), severity=NOTE, do=do)]
-    if up_to is not None and rate <= up_to:
-        return []
-    limit = f" over {up_to:g} Gb/s" if up_to is not None else ""
-    known = "is coded for another maker" if end.coding == "other" else "has no coding recorded"
-    message = f"{where} refuses modules of other makers{limit}; this one {known}."
-    new = replace(end, coding="own")
-    remedy = Remedy(f"Module coded for end {side}", (SetEnd.to(side, new),), "module")
-    severity: Severity = STOP if end.coding == "other" else WARN
-    return [finding("device.coding", message, ends=(side,), severity=severity, remedy=remedy)]
 
 
 def _temperature(side: Side, end: End, port: PortFacts) -> Finding:

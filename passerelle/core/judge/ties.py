@@ -6,12 +6,16 @@ from passerelle.core.light.link import A, B, Link
 from passerelle.core.light.modules import End, resolve
 from passerelle.core.plan.devices import facts
 from passerelle.core.plan.ends import Side
+from passerelle.core.plan.house_rules import EACH_DEVICE, HouseRules
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.model import LinkUse
 from passerelle.core.plant.taking import link_use
 from passerelle.core.tables.kinds import PART_KINDS
 
 from .ports import usual_form
+
+Shelved = tuple[str, str | None]
+"""What a shelf holds: a module type, and the coding that it has; None: none in particular."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +36,7 @@ class Claim:
 
 @dataclass(frozen=True, slots=True)
 class Ties:
-    """What of a link concerns others. types : (module type, how many of it). use : of cables.
+    """What of a link concerns others. types : of the modules at its ends. use : of cables.
 
     seats : of shared parts: name, port or lane, its number where it is recorded, index in the path.
     """
@@ -41,9 +45,10 @@ class Ties:
     claims: tuple[Claim, ...]
     lines: tuple[tuple[str, str, int], ...]
     seats: tuple[tuple[str, str, int | None, int], ...]
-    types: tuple[str, ...]
+    types: tuple[Shelved, ...]
     ends: tuple[End, End]
     use: LinkUse
+    rate_gbps: float
 
 
 def module_type(end: End) -> str:
@@ -56,6 +61,25 @@ def module_type(end: End) -> str:
     if form is None:
         form = facts(end.port, end.cage, end.device).cage if module.parent else usual_form(module)
     return f"{whole}, {form}" if form else whole
+
+
+def shelved(end: End) -> Shelved:
+    """What replaces this end's module: one that is coded for its device needs the same coding."""
+    device = end.device
+    coding = None
+    if device is not None and end.coding == "own":
+        coding = device.coding or f"for {device.name}"
+    return module_type(end), coding
+
+
+def kept(shelf: Shelved, rules: HouseRules) -> Shelved:
+    """What tells spares apart: the coding too, unless the plan has one coding for all."""
+    return shelf if rules.coding == EACH_DEVICE else (shelf[0], None)
+
+
+def told(shelf: Shelved) -> str:
+    """A module type in words, with its coding."""
+    return shelf[0] if shelf[1] is None else f"{shelf[0]}, coded {shelf[1]}"
 
 
 def ties_of(link: Link) -> Ties:
@@ -81,6 +105,7 @@ def ties_of(link: Link) -> Ties:
         for at, part in enumerate(link.path.parts)
         if isinstance(part, Segment) and part.shared and (part.lane or PART_KINDS[part.kind].ports)
     )
-    types = (module_type(link.a), module_type(link.b))
+    types = (shelved(link.a), shelved(link.b))
     use = link_use(link)
-    return Ties(link.name, tuple(claims), lines, seats, types, (link.a, link.b), use)
+    rate = min(resolve(end).rate_gbps for end in (link.a, link.b))
+    return Ties(link.name, tuple(claims), lines, seats, types, (link.a, link.b), use, rate)

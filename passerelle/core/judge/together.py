@@ -5,28 +5,41 @@ thousands.
 """
 
 from collections import Counter, defaultdict
-from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
 
 from passerelle.core.light.edits import SetEnd
 from passerelle.core.light.link import A, Link
 from passerelle.core.light.modules import End
+from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plan.devices import Device, Spare
 from passerelle.core.plan.house_rules import ONE_A_TYPE, HouseRules
+from passerelle.core.plan.services import Service
 from passerelle.core.words import counted
 
+from .about import DEVICE, SERVICE, SHELF
 from .bundles import bundles
 from .findings import WARN, Finding, Remedy, finding
 from .rules import Severity
-from .ties import Claim, Ties, ties_of
+from .services import Brought, Ground, check_service, from_runs, oversubscribed, sent, way
+from .ties import Claim, Ties, kept, ties_of, told
 
 
 @dataclass(frozen=True, slots=True)
 class PlanFinding:
-    """A finding about the plan as a whole; `about` names the device or the shelf."""
+    """A finding about the plan as a whole; `about` names the device, the service or the shelf."""
 
     about: str
     finding: Finding
+    sort: str = DEVICE
+
+
+@dataclass(frozen=True, slots=True)
+class Crossing:
+    """What crosses links and copper alike: services, and the runs by name."""
+
+    services: tuple[Service, ...] = ()
+    runs: Mapping[str, CopperRun] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,6 +75,7 @@ def together(
     devices: dict[str, Device],
     spares: tuple[Spare, ...],
     rules: HouseRules,
+    crossing: Crossing = Crossing(),
 ) -> Together:
     """Judge all links of a plan with regard to each other."""
     links = list(links)
@@ -71,13 +85,32 @@ def together(
     _counts(claims, devices, by_link)
     _lines(links, by_link)
     _seats(links, by_link)
-    for key, told in bundles(links).items():
-        by_link[key].append(told)
-    plan = [*_oversubscribed(claims, devices), *_spares(links, spares, rules)]
+    for key, bundle in bundles(links).items():
+        by_link[key].append(bundle)
+    plan = [*_services(links, claims, devices, crossing), *_spares(links, spares, rules)]
     return Together({key: tuple(found) for key, found in by_link.items()}, tuple(plan))
 
 
 Claims = list[tuple[str, str, Claim]]
+
+
+def _services(
+    links: list[tuple[str, Ties]],
+    claims: Claims,
+    devices: dict[str, Device],
+    crossing: Crossing,
+) -> list[PlanFinding]:
+    """What uplinks carry of what is brought, and the slowest step of every service."""
+    brought = [Brought(c.device, c.group, name, c.rate_gbps) for _, name, c in claims]
+    brought += from_runs(crossing.runs.values())
+    over = oversubscribed(brought, devices, sent(crossing.services))
+    found = [PlanFinding(name, one) for name, one in over.items()]
+    rates = {one.name: one.rate_gbps for _, one in links} if crossing.services else {}
+    ground = Ground(rates, crossing.runs, devices)
+    for service in crossing.services:
+        slow = check_service(service, way(service, ground))
+        found.append(PlanFinding(service.name, slow, SERVICE))
+    return found
 
 
 def _free_ports(claims: Claims, devices: dict[str, Device]) -> dict[tuple[str, str | None], int]:
@@ -126,16 +159,16 @@ def _ports(
         where = f"{device}, {group} {number}" if group else f"{device}, port {number}"
         sharing = _Sharing(users)
         for key, name, claim in users:
-            told = sharing.clash(where, key, claim)
-            if told is not None:
+            clash = sharing.clash(where, key, claim)
+            if clash is not None:
                 end = ends[key][0 if claim.side == A else 1]
                 free = _free_port(free_ports, claim, end) if claim.lane is None else None
-                clash = finding("port.clash", told, ends=(claim.side,), remedy=free)
-                by_link[key].append(clash)
+                known = finding("port.clash", clash, ends=(claim.side,), remedy=free)
+                by_link[key].append(known)
                 continue
-            told, severity = sharing.mix(where, name, claim)
-            if told is not None:
-                mixed = finding("port.breakout", told, ends=(claim.side,), severity=severity)
+            clash, severity = sharing.mix(where, name, claim)
+            if clash is not None:
+                mixed = finding("port.breakout", clash, ends=(claim.side,), severity=severity)
                 by_link[key].append(mixed)
 
 
@@ -226,34 +259,15 @@ def _seats(links: list[tuple[str, Ties]], by_link: dict[str, list[Finding]]) -> 
                 by_link[key].append(finding("part.port-twice", message, at=(at,)))
 
 
-def _oversubscribed(claims: Claims, devices: dict[str, Device]) -> list[PlanFinding]:
-    """What a device's ports bring, over what its uplinks carry, by the links that are planned."""
-    brought: dict[str, list[float]] = defaultdict(lambda: [0.0, 0.0])
-    for _, _, claim in claims:
-        device = devices.get(claim.device)
-        group = device.group(claim.group) if device else None
-        if group is not None:
-            brought[claim.device][group.uplink] += claim.rate_gbps
-    found = []
-    for name, (access, uplink) in brought.items():
-        if uplink and access > uplink:
-            message = (
-                f"{name}: links bring {access:g} Gb/s, the uplinks carry {uplink:g}: "
-                f"{access / uplink:.1f} to 1."
-            )
-            found.append(PlanFinding(name, finding("port.oversubscribed", message)))
-    return found
-
-
 def _spares(
     links: list[tuple[str, Ties]], spares: tuple[Spare, ...], rules: HouseRules
 ) -> list[PlanFinding]:
     if rules.spares != ONE_A_TYPE:
         return []
-    used = Counter(kind for _, found in links for kind in found.types)
-    there = {spare.type for spare in spares if spare.count > 0}
+    used = Counter(kept(kind, rules) for _, found in links for kind in found.types)
+    there = {kept((spare.type, spare.coding), rules) for spare in spares if spare.count > 0}
     missing = {kind: count for kind, count in used.items() if kind not in there}
     if not missing:
         return []
-    listed = "; ".join(f"{kind} ({count} in use)" for kind, count in sorted(missing.items()))
-    return [PlanFinding("spares", finding("module.spare", f"No spare of {listed}."))]
+    listed = "; ".join(sorted(f"{told(kind)} ({count} in use)" for kind, count in missing.items()))
+    return [PlanFinding("spares", finding("module.spare", f"No spare of {listed}."), SHELF)]

@@ -23,8 +23,9 @@ from .about import About
 from .backbone import check_plant
 from .check import LinkCheck, check_link
 from .findings import Finding
+from .services import Ground
 from .ties import Ties, ties_of
-from .together import PlanFinding, Together, together
+from .together import Crossing, PlanFinding, Together, together
 
 NOTHING = Together({}, ())
 _PLANT_KINDS = ("place", "pathway", "cable", "closure", "group", "reel", "feed", "copper", "device")
@@ -65,6 +66,12 @@ class PlanCheck:
         return tuple(self.of(link_id) for link_id in self.alone)
 
     @property
+    def ground(self) -> Ground:
+        """What services cross."""
+        rates = {one.name: one.rate_gbps for one in self.ties.values()}
+        return Ground(rates, self.plan.copper_runs.by_name, self.site.devices)
+
+    @property
     def findings(self) -> tuple[PlanFinding, ...]:
         """Findings about the plan itself."""
         return self.shown.plan
@@ -89,10 +96,13 @@ def check(plan: Plan, earlier: PlanCheck | None = None) -> PlanCheck:
         stale = _stale(plan, site, known) if same_rules else list(plan.links.by_id)
         alone, ties, same_ties = _links(plan, site, known, stale)
     same_ends = site.devices is known.site.devices and site.spares == known.site.spares
+    same_ends = same_ends and plan.services is known.plan.services
+    same_ends = same_ends and plan.copper_runs is known.plan.copper_runs
     if same_ties and same_ends and plan.house_rules == known.plan.house_rules:
         among = known.together
     else:
-        among = together(ties.items(), site.devices, site.spares, plan.house_rules)
+        crossing = Crossing(tuple(plan.services), plan.copper_runs.by_name)
+        among = together(ties.items(), site.devices, site.spares, plan.house_rules, crossing)
     plant = _plant(plan, ties, known, same_ties)
     if plant is known.plant and plan.house_rules == known.plan.house_rules:
         about = known.backbone

@@ -24,6 +24,7 @@ from .fields import (
     PlaceName,
     PortNumber,
     PowerClass,
+    RateGbps,
     StrandNumber,
     Text,
     Thing,
@@ -296,7 +297,8 @@ class OtherWay(Described):
     """What stands in for a link and is none: what it shares is what the person states.
 
     links : of a chain through another room, the links that it is made of. ends : its two places.
-    places, pathways, supplies : what else it runs through or stands on.
+    places, pathways, supplies : what else it runs through or stands on. gbps : what it carries, as
+    stated. [Gb/s]
     """
 
     name: Name
@@ -306,6 +308,8 @@ class OtherWay(Described):
     places: Annotated[tuple[PlaceName, ...], Len(0, 50)] = ()
     pathways: Annotated[tuple[Annotated[Name, Names("pathway")], ...], Len(0, 200)] = ()
     supplies: Annotated[tuple[Name, ...], Len(0, 20)] = ()
+    gbps: RateGbps | None = None
+    notes: Text | None = None
 
 
 @dataclass(frozen=True, slots=True)

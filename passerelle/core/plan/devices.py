@@ -79,7 +79,7 @@ class PortGroup(Thing):
 class Device(Thing):
     """A switch, converter, camera or instrument with its port groups.
 
-    own_coding_only : accepts only modules coded for its maker.
+    own_coding_only : accepts only modules coded for its maker. coding : what that coding is called.
     surroundings : indoor, unheated or outdoor: where it stands.
     sort : a kind of the table of devices, whose typical figures stand in where none are recorded.
     draw_w, draw_peak_w : what it takes, usually and at its peak. gives_w : what all its powered
@@ -94,6 +94,7 @@ class Device(Thing):
     ports: Annotated[tuple[PortGroup, ...], Len(1, 50)]
     place: PlaceName | None = None
     own_coding_only: bool | None = None
+    coding: Name | None = None
     surroundings: Surroundings | None = None
     sort: Name | None = None
     draw_w: Watts | None = None
@@ -143,12 +144,16 @@ class Port(Described):
 
 @dataclass(frozen=True, slots=True)
 class Spare(Thing):
-    """Modules on the shelf. `type` is the application with its form, or an own module's name."""
+    """Modules on the shelf. `type` is the application with its form, or an own module's name.
+
+    coding : what they are coded for, as the devices call it; None: for none in particular.
+    """
 
     KIND: ClassVar = "spare"
 
     type: Annotated[Name, Names("own part", or_table=True)]
     count: Annotated[int, Ge(0), Le(10_000)]
+    coding: Name | None = None
 
 
 @dataclass(frozen=True, slots=True)

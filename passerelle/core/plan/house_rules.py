@@ -34,6 +34,8 @@ SHARED: Final = "shared"
 STOPS: Final = "stop"
 MEASURE_FIRST: Final = "measure-first"
 ADD_FOR_ORDINARY: Final = "add-for-ordinary"
+EACH_DEVICE: Final = "each-device"
+ONE_CODING: Final = "one"
 TerminationRule = Literal["by-length", "factory", "pigtails", "field"]
 Finish = Literal["factory", "pigtails", "field"]
 PanelPlug = Literal["LC/UPC", "SC/UPC", "LC/APC", "SC/APC"]
@@ -43,7 +45,7 @@ Decibels = Annotated[float, Ge(0), Le(20)]
 LINK_RULES = (
     "loss_basis", "tight_below_db", "repair_splices", "ageing_db", "safety_margin_db",
     "mode_conditioning", "sigmas", "outside_plant", "reach_from", "mode_school",
-    "most_mated_pairs", "growth_gbps", "overload", "over_limit", "reading_cords",
+    "most_mated_pairs", "growth_gbps", "overload", "over_limit", "reading_cords", "coding",
 )  # fmt: skip
 """What the answers about a link by itself depend on; the other rules judge the plan or propose."""
 
@@ -72,6 +74,8 @@ class HouseRules(Described):
         limit waits for its measured loss.
     reading_cords : as-read (default) or add-for-ordinary: readings that hold end connections were
         made with reference-grade cords, and ordinary ones lose more.
+    coding : each-device (default: modules coded for the device that they sit in) or one (the same
+        coding everywhere, but where a device refuses it).
     growth_gbps : the speed that each link should carry later with new modules alone. [Gb/s]
     spares : one-a-type (default: a spare of every module type) or none.
     short_runs : copper-first (default: direct-attach, then fiber, then twisted pair) or
@@ -104,6 +108,7 @@ class HouseRules(Described):
     overload: Literal["warn", "stop"] = "warn"
     over_limit: Literal["fails", "measure-first"] = "fails"
     reading_cords: Literal["as-read", "add-for-ordinary"] = "as-read"
+    coding: Literal["each-device", "one"] = EACH_DEVICE
 
 
 _LINK_RULES = attrgetter(*LINK_RULES)

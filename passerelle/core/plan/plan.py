@@ -10,6 +10,7 @@ from .fields import MAX_LINKS, MAX_PATHWAYS, Name, Thing
 from .house_rules import HouseRules
 from .links import PlannedLink
 from .own import AnyOwnPart, OwnPart
+from .services import Service
 from .shared import SharedPart
 from .things import ListOf, Things
 
@@ -41,6 +42,7 @@ class Plan(Thing):
     spares: Annotated[Things[Spare], ListOf(Spare, 2000)] = NONE
     shared_parts: Annotated[Things[SharedPart], ListOf(SharedPart, 5000)] = NONE
     links: Annotated[Things[PlannedLink], ListOf(PlannedLink, MAX_LINKS)] = NONE
+    services: Annotated[Things[Service], ListOf(Service, 2000)] = NONE
 
     def things(self, kind: str) -> Things[Any]:
         """The things of a kind."""
@@ -69,6 +71,7 @@ KEYS = {
     "spare": "spares",
     "shared part": "shared_parts",
     "link": "links",
+    "service": "services",
 }
 """Each kind of thing, and the key of its list in the plan file."""
 TYPES: dict[str, Any] = {
@@ -76,6 +79,7 @@ TYPES: dict[str, Any] = {
     "closure": Closure, "group": Group, "reel": Reel, "feed": Feed, "copper": CopperRun,
     "price": Price, "own part": AnyOwnPart, "device": Device, "spare": Spare,
     "shared part": SharedPart, "link": PlannedLink,
+    "service": Service,
 }  # fmt: skip
 """Each kind of thing, and how it is described."""
 NAMED = tuple(kind for kind in KEYS if kind != "spare")

@@ -20,6 +20,7 @@ from .devices import Device
 from .fields import MAX_LENGTH_M
 from .lightpath import UNSAID, Joint, PathError, Segment, check_chain
 from .links import PlannedLink
+from .services import Service
 from .shared import SharedPart, itself
 
 CLASSES = ("OS1", "OS1a", "OS2")
@@ -221,6 +222,13 @@ def _device(device: Device) -> Iterator[Fault]:
         yield "draw_peak_w", f"{peak:g} W at peak is under {usual:g} W, what it usually takes"
 
 
+def _service(service: Service) -> Iterator[Fault]:
+    for at, step in enumerate(service.steps):
+        if len(step.named) > 1:
+            reason = f"names {' and '.join(map(quoted, step.named))}; a step is one of them"
+            yield f"steps[{at}]", reason
+
+
 def _closure(closure: Closure) -> Iterator[Fault]:
     taken: set[tuple[str, int]] = set()
     for row, splice in enumerate(closure.splices):
@@ -246,5 +254,6 @@ _LOOKS: dict[type, Callable[[Any], Iterator[Fault]]] = {
     Group: _group,
     OwnCableType: _cable_type,
     Device: _device,
+    Service: _service,
     SharedPart: _shared,
 }

@@ -23,6 +23,9 @@ from passerelle.core.words import metres
 from .model import Plant, lengths
 from .standing import jacks, standing
 
+MOST_GAUGE = 40
+GAUGE_TOLERANCE = 0.02
+"""A conductor sold as so many mm² may be that share thinner and still be called by it."""
 MAINS, PAIR, COMPOSITE, LOCAL = "mains", "pair", "composite", "local"
 WORKS, FAILS, UNKNOWN = "works", "fails", "unknown"
 
@@ -31,6 +34,14 @@ def awg_area_mm2(gauge: int) -> float:
     """Cross-section of a conductor by American gauge (ASTM B258). [mm²]"""
     diameter = 0.127 * 92 ** ((36 - gauge) / 39)
     return float(math.pi / 4 * diameter**2)
+
+
+def awg_of(area_mm2: float) -> str:
+    """The thinnest American gauge that has at least this cross-section, in words."""
+    for gauge in range(MOST_GAUGE, -1, -1):
+        if awg_area_mm2(gauge) >= area_mm2 * (1 - GAUGE_TOLERANCE):
+            return f"AWG {gauge}"
+    return "over AWG 0"
 
 
 def loop_ohm(length_m: float, area_mm2: float, copper_c: float) -> float:

@@ -109,7 +109,7 @@ def test_a_spare_for_each_module_type_that_is_not_on_the_shelf():
     assert [s.key for s in counted(Taken((PLAIN,), None), world=asked)[1].lines if s.spare] == [
         "module 10GBASE-LR"
     ]  # fmt: skip
-    on_shelf = replace(asked, shelf=frozenset({"10GBASE-LR, SFP+"}))
+    on_shelf = replace(asked, shelf=frozenset({("10GBASE-LR, SFP+", None)}))
     assert not [s for s in counted(Taken((PLAIN,), None), world=on_shelf)[1].lines if s.spare]
 
 

@@ -126,7 +126,7 @@ def test_a_split_port_grows_with_another_port_on_the_same_trunk():
 def test_a_spare_on_the_shelf_is_not_bought_again():
     label = "10GBASE-LR on new OS2"
     bought = only(need(), WORLD, label)
-    there = only(need(), replace(WORLD, shelf=frozenset(["10GBASE-LR, SFP+"])), label)
+    there = only(need(), replace(WORLD, shelf=frozenset([("10GBASE-LR, SFP+", None)])), label)
     assert bought.total - there.total == pytest.approx(50.5)
 
 

@@ -54,6 +54,7 @@ export const useBeside = (plan_id: number, revision: number) =>
   });
 
 export type DeviceView = components["schemas"]["DeviceView"];
+export type ServiceView = components["schemas"]["ServiceView"];
 export type Seat = components["schemas"]["SeatView"];
 
 export const useDevices = (plan_id: number, revision: number) =>

@@ -102,6 +102,15 @@ export const useCopper = (plan_id: number, revision: number) =>
     placeholderData: keepPreviousData,
   });
 
+/** The first way over fiber in place of a copper run; asked when it is wanted. */
+export const useFiberBeside = (plan_id: number, revision: number, run_id: string, on: boolean) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "fiber-beside", revision, run_id],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/copper/{run_id}/fiber", { params: { path: { plan_id, run_id } } })),
+    enabled: on,
+    retry: false,
+  });
+
 export const usePossible = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: ["plan", plan_id, "possible", revision],

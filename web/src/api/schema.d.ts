@@ -1104,6 +1104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/copper/{run_id}/fiber": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fiberbesidecopper
+         * @description The first way over fiber in place of a copper run, with its cost.
+         */
+        get: operations["fiberBesideCopper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/copper": {
         parameters: {
             query?: never;
@@ -1698,6 +1718,22 @@ export interface components {
             next_label: string | null;
         };
         /**
+         * AtEndView
+         * @description One end. certain : what takes the need there is known and has room; room : ports left.
+         */
+        AtEndView: {
+            /** Place */
+            place: string;
+            /** Said */
+            said: string;
+            /** Certain */
+            certain: boolean;
+            /** Room */
+            room: number | null;
+            /** Outfits */
+            outfits: components["schemas"]["OutfitView"][];
+        };
+        /**
          * Attenuation
          * @description Attenuation around one wavelength. [nm, dB/km] typical None takes the standard grade's.
          */
@@ -2134,6 +2170,11 @@ export interface components {
             currency: string;
             /** Growth Counts */
             growth_counts: number;
+            /** Ends */
+            ends: components["schemas"]["AtEndView"][];
+            /** Power */
+            power: components["schemas"]["PoweringView"][];
+            enough: components["schemas"]["EnoughView"] | null;
         };
         /**
          * ChooseBody
@@ -2384,7 +2425,7 @@ export interface components {
          * Device
          * @description A switch, converter, camera or instrument with its port groups.
          *
-         *     own_coding_only : accepts only modules coded for its maker.
+         *     own_coding_only : accepts only modules coded for its maker. coding : what that coding is called.
          *     surroundings : indoor, unheated or outdoor: where it stands.
          *     sort : a kind of the table of devices, whose typical figures stand in where none are recorded.
          *     draw_w, draw_peak_w : what it takes, usually and at its peak. gives_w : what all its powered
@@ -2401,6 +2442,8 @@ export interface components {
             place?: string | null;
             /** Own Coding Only */
             own_coding_only?: boolean | null;
+            /** Coding */
+            coding?: string | null;
             /** Surroundings */
             surroundings?: ("indoor" | "unheated" | "outdoor") | null;
             /** Sort */
@@ -2484,6 +2527,8 @@ export interface components {
         DevicesView: {
             /** Devices */
             devices: components["schemas"]["DeviceView"][];
+            /** Services */
+            services: components["schemas"]["ServiceView"][];
             /** Sorts */
             sorts: string[];
         };
@@ -2632,6 +2677,16 @@ export interface components {
             repairs: components["schemas"]["RepairView"][];
             /** Warnings */
             warnings: string[];
+        };
+        /**
+         * EnoughView
+         * @description The least speed that is enough for the need's service, and why. [Gb/s]
+         */
+        EnoughView: {
+            /** Gbps */
+            gbps: number;
+            /** Said */
+            said: string;
         };
         /**
          * ExplanationLine
@@ -2995,11 +3050,8 @@ export interface components {
             name: string;
             /** Links */
             links: string[];
-            /**
-             * Others
-             * @description ways that are no links, with their kind
-             */
-            others: string[];
+            /** Others */
+            others: components["schemas"]["OtherWayView"][];
             /** Missing */
             missing: string[];
             /**
@@ -3118,6 +3170,8 @@ export interface components {
          *         limit waits for its measured loss.
          *     reading_cords : as-read (default) or add-for-ordinary: readings that hold end connections were
          *         made with reference-grade cords, and ordinary ones lose more.
+         *     coding : each-device (default: modules coded for the device that they sit in) or one (the same
+         *         coding everywhere, but where a device refuses it).
          *     growth_gbps : the speed that each link should carry later with new modules alone. [Gb/s]
          *     spares : one-a-type (default: a spare of every module type) or none.
          *     short_runs : copper-first (default: direct-attach, then fiber, then twisted pair) or
@@ -3248,6 +3302,12 @@ export interface components {
              * @enum {string}
              */
             reading_cords: "as-read" | "add-for-ordinary";
+            /**
+             * Coding
+             * @default each-device
+             * @enum {string}
+             */
+            coding: "each-device" | "one";
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -3366,7 +3426,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "shared part";
+            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "shared part" | "service";
             /** Id */
             id: string | null;
             /** Doc */
@@ -3682,11 +3742,13 @@ export interface components {
         };
         /**
          * ModuleType
-         * @description A module type that the plan uses, and the spares of it.
+         * @description A module type that the plan uses, with its coding where it is told apart, and its spares.
          */
         ModuleType: {
             /** Type */
             type: string;
+            /** Coding */
+            coding: string | null;
             /** In Use */
             in_use: number;
             /** Spare */
@@ -3779,6 +3841,12 @@ export interface components {
             surroundings: string[];
             /** Existing */
             existing?: string | null;
+            /** Service */
+            service?: string | null;
+            /** Draw W */
+            draw_w?: number | null;
+            /** Draw Peak W */
+            draw_peak_w?: number | null;
             /**
              * Budget
              * @default usual
@@ -3931,7 +3999,8 @@ export interface components {
          * @description What stands in for a link and is none: what it shares is what the person states.
          *
          *     links : of a chain through another room, the links that it is made of. ends : its two places.
-         *     places, pathways, supplies : what else it runs through or stands on.
+         *     places, pathways, supplies : what else it runs through or stands on. gbps : what it carries, as
+         *     stated. [Gb/s]
          */
         OtherWay: {
             /** Name */
@@ -3966,10 +4035,26 @@ export interface components {
              * @default []
              */
             supplies: string[];
+            /** Gbps */
+            gbps?: number | null;
+            /** Notes */
+            notes?: string | null;
             /** X */
             x?: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * OtherWayView
+         * @description A way that is no link, and in one line what it would and would not do.
+         */
+        OtherWayView: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Said */
+            said: string;
         };
         /**
          * OutageView
@@ -3986,6 +4071,22 @@ export interface components {
             groups: string[];
             /** Weakened */
             weakened: string[];
+        };
+        /**
+         * OutfitView
+         * @description A box that could be bought; total null: no price. in_bill : options count it already.
+         */
+        OutfitView: {
+            /** What */
+            what: string;
+            /** Total */
+            total: number | null;
+            /** Room */
+            room: number;
+            /** Gives Power */
+            gives_power: boolean;
+            /** In Bill */
+            in_bill: boolean;
         };
         /**
          * OutgrownView
@@ -4877,6 +4978,23 @@ export interface components {
             strongest: number | null;
         };
         /**
+         * PoweringView
+         * @description One way to power the far device, with what it adds to the cost.
+         */
+        PoweringView: {
+            /** Way */
+            way: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "works" | "fails" | "unknown";
+            /** Said */
+            said: string;
+            /** Total */
+            total: number | null;
+        };
+        /**
          * Preview
          * @description A link before and after edits that are not stored.
          */
@@ -5349,6 +5467,7 @@ export interface components {
          * @description What sits in a port: a link's end, or a copper run. fed : the device that the port feeds.
          *
          *     number : of the port; null: not said. lane : of a split port. set_gbps : as the port is set.
+         *     side, end : of the link, whose settings these are; null for a run.
          */
         SeatView: {
             /** Number */
@@ -5371,6 +5490,9 @@ export interface components {
             bundle: string | null;
             /** Fed */
             fed: string | null;
+            /** Side */
+            side?: ("a" | "b") | null;
+            end?: components["schemas"]["LinkEnd"] | null;
         };
         /**
          * SectionView
@@ -5534,6 +5656,40 @@ export interface components {
             id?: string;
         };
         /**
+         * Service
+         * @description What crosses the plan: a camera to its recorder, an uplink to a provider.
+         *
+         *     steps : in the order that it passes them. sends_gbps : what it sends at most; None: not known.
+         */
+        Service: {
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Sends Gbps */
+            sends_gbps?: number | null;
+            /** Notes */
+            notes?: string | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+        };
+        /**
+         * ServiceView
+         * @description A service, what its steps pass, and what is said of it.
+         */
+        ServiceView: {
+            doc: components["schemas"]["Service"];
+            /** Steps */
+            steps: components["schemas"]["StepView"][];
+            /** Slowest */
+            slowest: string | null;
+            finding: components["schemas"]["PlanFindingView"];
+        };
+        /**
          * SetEnd
          * @description Replace one end ('a' or 'b') of the link.
          */
@@ -5687,12 +5843,16 @@ export interface components {
         /**
          * Spare
          * @description Modules on the shelf. `type` is the application with its form, or an own module's name.
+         *
+         *     coding : what they are coded for, as the devices call it; None: for none in particular.
          */
         Spare: {
             /** Type */
             type: string;
             /** Count */
             count: number;
+            /** Coding */
+            coding?: string | null;
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -5778,6 +5938,40 @@ export interface components {
             radius_m: number | null;
             /** Pressure N M */
             pressure_n_m: number | null;
+        };
+        /**
+         * Step
+         * @description One step of a service: a device, a link or a copper run of the plan, or what others give.
+         *
+         *     other : a provider, a radio hop, a program: anything that the plan does not hold.
+         *     gbps : what it passes, where a person states it; of a link or a run its speed counts, too.
+         *     [Gb/s]
+         */
+        Step: {
+            /** Device */
+            device?: string | null;
+            /** Link */
+            link?: string | null;
+            /** Copper */
+            copper?: string | null;
+            /** Other */
+            other?: string | null;
+            /** Gbps */
+            gbps?: number | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * StepView
+         * @description A step of a service with what it passes; null: not recorded. [Gb/s]
+         */
+        StepView: {
+            /** Name */
+            name: string;
+            /** Gbps */
+            gbps: number | null;
         };
         /**
          * StrandFact
@@ -8983,6 +9177,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fiberBesideCopper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BestView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */

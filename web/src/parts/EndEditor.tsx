@@ -3,7 +3,7 @@ import { Button, Flex } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Edit, EndDoc, PlanInfo, Side } from "../api/client";
 import { useSettings } from "../app/settings";
-import type { Choices } from "./choices";
+import { FEC, type Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
 import { fromUnit, lengthField, typed } from "./figures";
 
@@ -149,13 +149,6 @@ interface PortProps {
 }
 
 const UNKNOWN = { value: "", label: "not recorded" };
-const FEC = [
-  { value: "none", label: "off" },
-  { value: "on", label: "on" },
-  { value: "base-r", label: "BASE-R (74)" },
-  { value: "rs528", label: "RS(528,514)" },
-  { value: "rs544", label: "RS(544,514)" },
-];
 
 interface YesNoProps {
   label: string;

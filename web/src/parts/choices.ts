@@ -22,3 +22,12 @@ export function choicesOf(reference: Reference, own: OwnPart[]): Choices {
     modules: own.filter((part) => part.kind === "module"),
   };
 }
+
+/** Settings of forward error correction, as the screen calls them. */
+export const FEC = [
+  { value: "none", label: "off" },
+  { value: "on", label: "on" },
+  { value: "base-r", label: "BASE-R (74)" },
+  { value: "rs528", label: "RS(528,514)" },
+  { value: "rs544", label: "RS(544,514)" },
+];

@@ -75,7 +75,7 @@ export function dbm(value: number | null | undefined): string {
 }
 
 export function rate(gbps: number): string {
-  return gbps < 1 ? `${gbps * 1000}M` : `${gbps}G`;
+  return gbps < 1 ? `${Number((gbps * 1000).toPrecision(6))}M` : `${gbps}G`;
 }
 
 /** Units that people write behind a number in a field that says its unit already. */
@@ -137,4 +137,13 @@ export function typedArea(text: string): number | null {
     return Math.round((Math.PI / 4) * diameter ** 2 * 1000) / 1000;
   }
   return typed(text.replace(/\s*mm(²|2)?\s*$/i, ""));
+}
+
+/** A speed as it is typed, in Gb/s: a bare number is Gb/s, "40 Mb/s" is 0.04. */
+export function typedSpeed(text: string): number | null {
+  const mega = /^(.*?)\s*m(?:b|bit)?(?:\/?s|ps)?$/i.exec(text.trim());
+  const giga = /^(.*?)\s*(?:g(?:b|bit)?(?:\/?s|ps)?)?$/i.exec(text.trim());
+  const value = typed(mega ? mega[1]! : giga![1]!);
+  if (value === null || value <= 0) return null;
+  return mega ? value / 1000 : value;
 }

@@ -1,14 +1,14 @@
 /** Copper runs: where each plugs in, how long it is with its cords, and which end feeds the other. */
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { useCopper } from "../../api/choice";
+import { useCopper, useFiberBeside } from "../../api/choice";
 import { useChangePlant, usePlantReference, type CopperDoc } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
 import { Choice, options, TextField } from "../../parts/Field";
 import { AskSheet } from "../../parts/AskSheet";
-import { rate, said, typed, typedLength } from "../../parts/figures";
+import { money, plus, rate, said, typed, typedLength } from "../../parts/figures";
 import { useSettings } from "../../app/settings";
 
 type End = NonNullable<CopperDoc["end_a"]>;
@@ -105,6 +105,7 @@ export function CopperEnds() {
                 {carriesSaid(carries)}
               </Text>
             </Flex>
+            {doc.id != null && <FiberBeside run={doc.id} />}
             {problem && (
               <Text color="stop.fg" fontWeight="600" fontSize="14px" mt="1">
                 Too long: {said(problem, unit)}
@@ -118,6 +119,30 @@ export function CopperEnds() {
       </Button>
       {adding && <AskSheet title="Add a copper run" label={`Laid length of the copper run, ${unit}`} value="" onClose={() => setAdding(false)} onStore={add} />}
     </Box>
+  );
+}
+
+/** What fiber in place of a run would be, and cost. */
+function FiberBeside({ run }: { run: string }) {
+  const { plan } = useOpenPlan();
+  const [on, setOn] = useState(false);
+  const found = useFiberBeside(plan.id, plan.revision, run, on);
+  const best = found.data;
+  if (!on)
+    return (
+      <Button size="xs" variant="ghost" colorPalette="accent" px="1" mt="1" className="no-print" onClick={() => setOn(true)}>
+        What would fiber cost here?
+      </Button>
+    );
+  return (
+    <Text fontSize="14px" mt="1" data-fiber-beside="">
+      {found.error ? found.error.message : null}
+      {!best && !found.error && "Building the ways over fiber …"}
+      {best &&
+        (best.key === null
+          ? `Fiber: ${best.reason}`
+          : `Fiber: ${best.key}, ${money(best.total, plan.house_rules.currency)}, margin ${best.margin_db === null ? "not known" : `${plus(best.margin_db)} dB`}: ends ground and lightning trouble on this run.`)}
+    </Text>
   );
 }
 

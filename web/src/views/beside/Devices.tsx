@@ -14,6 +14,7 @@ import { Mono } from "../../parts/Mono";
 import { BesideFrame } from "./BesideFrame";
 import { CopperEnds } from "./CopperEnds";
 import { OneDevice } from "./OneDevice";
+import { Services } from "./Services";
 import { SharedParts } from "./SharedParts";
 
 /** What the ends ask for: stops first, then what is open, then that nothing is found, as far as recorded. */
@@ -68,6 +69,7 @@ export function Devices() {
         />
       ))}
       <CopperEnds />
+      <Services services={standing?.services ?? []} />
       <SharedParts />
       <Spares types={beside?.module_types ?? []} />
       {adding && (
@@ -86,12 +88,13 @@ export function Devices() {
   );
 }
 
-function Spares({ types }: { types: { type: string; in_use: number; spare: number }[] }) {
+function Spares({ types }: { types: { type: string; coding: string | null; in_use: number; spare: number }[] }) {
   const { plan } = useOpenPlan();
   const change = useChangePlan(plan.id);
-  const set = (type: string, count: number) => {
-    const others = plan.spares.filter((s) => s.type !== type);
-    const spares: Spare[] = count > 0 ? [...others, { type, count }] : others;
+  const set = (type: string, coding: string | null, count: number) => {
+    const oneCoding = plan.house_rules.coding === "one";
+    const others = plan.spares.filter((s) => s.type !== type || (!oneCoding && (s.coding ?? null) !== coding));
+    const spares: Spare[] = count > 0 ? [...others, { type, count, coding }] : others;
     return change.mutateAsync({ spares });
   };
   return (
@@ -112,9 +115,10 @@ function Spares({ types }: { types: { type: string; in_use: number; spare: numbe
         </Table.Header>
         <Table.Body>
           {types.map((one) => (
-            <Table.Row key={one.type} bg="bg">
+            <Table.Row key={`${one.type} ${one.coding}`} bg="bg">
               <Table.Cell fontWeight="600">
                 {one.type}
+                {one.coding !== null && `, coded ${one.coding}`}
                 {one.spare === 0 && plan.house_rules.spares === "one-a-type" && (
                   <Text as="span" color="note.fg" fontWeight="600" fontSize="13px">
                     {" "}
@@ -127,13 +131,13 @@ function Spares({ types }: { types: { type: string; in_use: number; spare: numbe
               </Table.Cell>
               <Table.Cell>
                 <TextField
-                  label={`Spares of ${one.type}`}
+                  label={`Spares of ${one.type}${one.coding === null ? "" : `, coded ${one.coding}`}`}
                   hideLabel
                   width="70px"
                   mono
                   value={String(one.spare)}
                   invalid={(text) => (typed(text) === null ? `“${text}” is not a number` : null)}
-                  onCommit={(text) => set(one.type, typed(text) ?? 0)}
+                  onCommit={(text) => set(one.type, one.coding, typed(text) ?? 0)}
                 />
               </Table.Cell>
             </Table.Row>

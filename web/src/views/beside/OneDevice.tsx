@@ -13,6 +13,7 @@ import { SeverityMark, severityOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { Said } from "../../parts/Said";
 import { GroupFront, PowerGiven } from "./DeviceFront";
+import { PortsSet } from "./PortsSet";
 
 type Group = Device["ports"][number];
 const UNKNOWN = { value: "", label: "not recorded" };
@@ -95,6 +96,7 @@ export function OneDevice({ device, others, places, sorts, view, onChange }: Pro
           Plugs in, but nobody says where: {view.loose.map((s) => s.name).join(", ")}.
         </Text>
       )}
+      {view && <PortsSet device={device} view={view} />}
       {view?.bundles.map((bundle) => (
         <Text key={bundle.other} fontSize="14px" mt="1" data-bundle={bundle.other}>
           {bundle.links.length} links to {bundle.other}
@@ -143,6 +145,7 @@ export function OneDevice({ device, others, places, sorts, view, onChange }: Pro
               options={[UNKNOWN, ...options(["yes", "no"])]}
               onChange={(value) => onChange({ ...device, own_coding_only: value === "" ? null : value === "yes" })}
             />
+            <TextOf {...field} at="coding" label="Its coding is called" width="130px" />
             <TextOf {...field} at="sheet" label="Data sheet" width="180px" />
           </Flex>
         </details>

@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Grid, Input, NativeSelect, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { useChoiceReference, useWay } from "../../api/choice";
-import { useSchools } from "../../api/beside";
+import { useDevices, useSchools } from "../../api/beside";
 import { useReference } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
@@ -18,13 +18,14 @@ interface Props {
   problem: string | null;
 }
 
-type Texts = "a_place" | "b_place" | "distance" | "circuits" | "strands" | "growth_by" | "second";
+type Texts = "draw" | "peak" | "a_place" | "b_place" | "distance" | "circuits" | "strands" | "growth_by" | "second";
 
 export function NeedForm({ draft, onChange, problem }: Props) {
   const { plan } = useOpenPlan();
   const { unit } = useSettings();
   const reference = useReference().data;
   const offered = useChoiceReference(plan.id).data;
+  const services = useDevices(plan.id, plan.revision).data?.services ?? [];
   const set = (change: Partial<Draft>) => onChange({ ...draft, ...change });
   const text = (label: string, key: Texts, more: { list?: string; width?: string; placeholder?: string } = {}) => (
     <Field label={label} width={more.width}>
@@ -97,6 +98,18 @@ export function NeedForm({ draft, onChange, problem }: Props) {
           />
           {text("Strands at hand", "strands", { width: "50%", placeholder: "as needed" })}
         </Flex>
+        <Flex gap="2">
+          {text("Far device takes, W", "draw", { width: "50%", placeholder: "not asked" })}
+          {text("At its peak, W", "peak", { width: "50%", placeholder: "the same" })}
+        </Flex>
+        {services.length > 0 && (
+          <Select
+            label="For the service"
+            value={draft.service}
+            values={[["", "none in particular"], ...services.map((s): [string, string] => [s.doc.name, s.doc.name])]}
+            put={(v) => set({ service: v })}
+          />
+        )}
         <Field label="The way">
           <Flex gap="1" wrap="wrap">
             <Pressed on={draft.same_rack} onPress={() => set({ same_rack: !draft.same_rack })}>
@@ -171,7 +184,20 @@ function Recorded({ draft, onChange }: Pick<Props, "draft" | "onChange">) {
 
 /** Fields that most needs leave alone; open where one of them is set. */
 function More({ draft, children }: { draft: Draft; children: ReactNode }) {
-  const keys = ["end_a", "end_b", "existing", "strands", "same_rack", "outdoors", "surroundings", "termination", "panel_plug"] as const;
+  const keys = [
+    "end_a",
+    "end_b",
+    "existing",
+    "strands",
+    "draw",
+    "peak",
+    "service",
+    "same_rack",
+    "outdoors",
+    "surroundings",
+    "termination",
+    "panel_plug",
+  ] as const;
   const set = keys.filter((key) => String(draft[key]) !== String(EMPTY[key])).length;
   return (
     <details data-more="" data-wide="">
@@ -196,7 +222,7 @@ function End({ label, place, value, put, cages }: EndProps) {
   const devices = plan.devices.filter((d) => d.place == null || d.place === place);
   const values: [string, string][] = [
     ["", "not decided"],
-    ...devices.map((d): [string, string] => [`device:${d.name}`, `${d.name}: ${[...new Set(d.ports.map((p) => p.cage))].join(", ")}`]),
+    ...devices.map((d): [string, string] => [`device:${d.name}`, `${d.name}: ${[...new Set(d.ports.map((p) => p.cage ?? "jacks"))].join(", ")}`]),
     ...cages.map((c): [string, string] => [`cage:${c}`, `${c} cage`]),
     ["none", "no cage: a converter"],
   ];

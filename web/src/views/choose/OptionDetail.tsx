@@ -1,11 +1,12 @@
 /** The option that is looked at: what is bought, how its cable is finished, and taking it. */
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import type { LinkSummary } from "../../api/client";
-import { useFinishes, type Finish, type Need, type OptionView } from "../../api/choice";
+import { useFinishes, type ChoiceView, type Finish, type Need, type OptionView } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { exactly, length, money, plus, rate } from "../../parts/figures";
 import { Mono } from "../../parts/Mono";
+import { AtEnds } from "./AtEnds";
 import type { Draft } from "./draft";
 import { Said } from "../../parts/Said";
 
@@ -13,6 +14,7 @@ interface Props {
   option: OptionView;
   need: Need;
   currency: string;
+  view: ChoiceView;
   onNeed: (change: Partial<Draft>) => void;
   onTake: () => void;
   /** The link that the option would take the place of. */
@@ -20,7 +22,7 @@ interface Props {
   onAside: () => void;
 }
 
-export function OptionDetail({ option, need, currency, onNeed, onTake, replaced, onAside }: Props) {
+export function OptionDetail({ option, need, currency, view, onNeed, onTake, replaced, onAside }: Props) {
   const { unit } = useSettings();
   const what =
     option.links === 0
@@ -93,6 +95,7 @@ export function OptionDetail({ option, need, currency, onNeed, onTake, replaced,
         {option.carries_gbps !== null ? `; the glass carries up to ${rate(option.carries_gbps)} with new modules` : ""}
         {option.against.length > 0 ? `; against the house rules: ${option.against.join(", ").toLowerCase()}` : "; follows the house rules"}.
       </Text>
+      <AtEnds view={view} onRate={(rate_gbps) => onNeed({ rate_gbps })} />
       <Finishes option={option} need={need} onNeed={onNeed} />
       {option.second_later !== null && (
         <Aside>

@@ -106,7 +106,16 @@ export function Options({ view, need, weights, current, onPick, onNeed, onTake, 
         )}
       </Box>
       {shown && (
-        <OptionDetail option={shown} need={need} currency={view.currency} onNeed={onNeed} onTake={() => onTake(shown)} replaced={replaced} onAside={onAside} />
+        <OptionDetail
+          option={shown}
+          need={need}
+          currency={view.currency}
+          view={view}
+          onNeed={onNeed}
+          onTake={() => onTake(shown)}
+          replaced={replaced}
+          onAside={onAside}
+        />
       )}
     </Flex>
   );

@@ -21,6 +21,10 @@ export interface Draft {
   outdoors: boolean;
   surroundings: string[];
   existing: string;
+  /** What the far device takes, usually and at its peak, in watts. */
+  draw: string;
+  peak: string;
+  service: string;
   budget: string;
   termination: string;
   panel_plug: string;
@@ -43,6 +47,9 @@ export const EMPTY: Draft = {
   outdoors: false,
   surroundings: [],
   existing: "",
+  draw: "",
+  peak: "",
+  service: "",
   budget: "usual",
   termination: "",
   panel_plug: "",
@@ -64,6 +71,7 @@ function unread(draft: Draft): string | null {
   if (whole(draft.circuits) === null) return `“${draft.circuits}” is not a number of circuits.`;
   if (draft.growth_by.trim() && whole(draft.growth_by) === null) return `“${draft.growth_by}” is not a year.`;
   if (draft.strands.trim() && whole(draft.strands) === null) return `“${draft.strands}” is not a number of strands.`;
+  for (const watts of [draft.draw, draft.peak]) if (watts.trim() && typed(watts) === null) return `“${watts}” is not a number of watts.`;
   return null;
 }
 
@@ -94,6 +102,9 @@ export function needOf(draft: Draft, unit: Unit): { need: Need | null; lacks: st
       outdoors: draft.outdoors,
       surroundings: draft.surroundings,
       existing: draft.existing || null,
+      draw_w: typed(draft.draw),
+      draw_peak_w: typed(draft.peak),
+      service: draft.service || null,
       budget: draft.budget,
       termination: draft.termination || null,
       panel_plug: draft.panel_plug || null,
@@ -147,6 +158,8 @@ const FIELDS: Record<string, string> = {
   circuits: "Circuits",
   strands_at_hand: "Strands at hand",
   existing: "Glass that is there",
+  draw_w: "Far device takes",
+  draw_peak_w: "At its peak",
   cage_a: "Start",
   cage_b: "End",
   device_a: "Start",

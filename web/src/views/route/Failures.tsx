@@ -101,7 +101,7 @@ interface GroupsProps {
   groups: {
     name: string;
     links: string[];
-    others: string[];
+    others: { name: string; kind: string; said: string }[];
     missing: string[];
     unrouted: string[];
     shared: { sort: string; name: string; links: string[]; length_m: number | null }[];
@@ -132,7 +132,7 @@ function Groups({ plant, groups }: GroupsProps) {
           key={group.name}
           bg="bg.panel"
           borderLeftWidth="4px"
-          borderColor={group.shared.length || group.unrouted.length ? "warn.fg" : "fine.fg"}
+          borderColor={group.shared.length || group.unrouted.length || group.others.length ? "warn.fg" : "fine.fg"}
           px="3"
           py="2"
           mb="2"
@@ -140,7 +140,14 @@ function Groups({ plant, groups }: GroupsProps) {
         >
           <Flex gap="3" align="baseline">
             <Text fontWeight="700" fontSize="17px">
-              {group.name}: {group.shared.length ? "not diverse" : group.unrouted.length ? "not proven" : "nothing shared in what is recorded"}
+              {group.name}:{" "}
+              {group.shared.length
+                ? "not diverse"
+                : group.unrouted.length
+                  ? "not proven"
+                  : group.others.length
+                    ? "nothing shared in what is stated"
+                    : "nothing shared in what is recorded"}
             </Text>
             <Button
               size="xs"
@@ -153,7 +160,7 @@ function Groups({ plant, groups }: GroupsProps) {
             </Button>
           </Flex>
           <Text fontSize="14px" color="fg.muted">
-            {[...group.links, ...group.others].join("  ·  ")}
+            {[...group.links, ...group.others.map((o) => `${o.name} (${o.kind})`)].join("  ·  ")}
           </Text>
           {group.shared.length > 0 && (
             <Text fontWeight="600" color="warn.fg">
@@ -166,7 +173,7 @@ function Groups({ plant, groups }: GroupsProps) {
             </Text>
           )}
           {group.missing.length > 0 && <Text color="stop.fg">No such link any more: {group.missing.join(", ")}</Text>}
-          <OtherWays plant={plant} name={group.name} />
+          <OtherWays plant={plant} name={group.name} said={Object.fromEntries(group.others.map((o) => [o.name, o.said]))} />
         </Box>
       ))}
       <Flex gap="2" align="end" wrap="wrap" className="no-print">

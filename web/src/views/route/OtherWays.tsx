@@ -5,19 +5,20 @@ import { useChangePlant, type PlantView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { Choice, options, TextField } from "../../parts/Field";
+import { typedSpeed } from "../../parts/figures";
 import { listed } from "../../parts/listed";
 
 type GroupDoc = PlantView["groups"][number];
 type Way = NonNullable<GroupDoc["others"]>[number];
 const KINDS = ["radio hop", "copper run", "service", "chain"] as const;
 
-export function OtherWays({ plant, name }: { plant: PlantView; name: string }) {
+export function OtherWays({ plant, name, said }: { plant: PlantView; name: string; said: Record<string, string> }) {
   const { plan } = useOpenPlan();
   const { say, refuse } = useNotice();
   const change = useChangePlant(plan.id);
   const group = plant.groups.find((g) => g.name === name);
   const [adding, setAdding] = useState(false);
-  const [texts, setTexts] = useState({ name: "", kind: "radio hop", places: "", pathways: "", links: "", supplies: "" });
+  const [texts, setTexts] = useState({ name: "", kind: "radio hop", places: "", pathways: "", links: "", supplies: "", gbps: "" });
   if (!group) return null;
   const others = group.others;
   const store = (next: Way[], told: string) =>
@@ -38,7 +39,7 @@ export function OtherWays({ plant, name }: { plant: PlantView; name: string }) {
       {others.map((way) => (
         <Flex key={way.name} gap="2" align="center" fontSize="14px" wrap="wrap">
           <Text>
-            <b>{way.name}</b>, {way.kind}: {[...way.links, ...way.places, ...way.pathways, ...way.supplies].join(", ") || "what it shares is not stated"}
+            <b>{way.name}</b>, {way.kind}: {said[way.name]}
           </Text>
           <Button
             size="2xs"
@@ -69,6 +70,15 @@ export function OtherWays({ plant, name }: { plant: PlantView; name: string }) {
           <TextField label="Pathways: name; …" width="220px" value={texts.pathways} onCommit={set("pathways")} />
           <TextField label="Links of the chain: name; …" width="220px" value={texts.links} onCommit={set("links")} />
           <TextField label="Power supplies: name; …" width="180px" value={texts.supplies} onCommit={set("supplies")} />
+          <TextField
+            label="Carries"
+            width="90px"
+            mono
+            placeholder="300 Mb/s"
+            value={texts.gbps}
+            invalid={(text) => (text.trim() === "" || typedSpeed(text) !== null ? null : `“${text}” is not a speed, as 300 Mb/s or 1 G`)}
+            onCommit={set("gbps")}
+          />
           <Button
             size="xs"
             h="30px"
@@ -85,6 +95,7 @@ export function OtherWays({ plant, name }: { plant: PlantView; name: string }) {
                     pathways: listed(texts.pathways),
                     links: listed(texts.links),
                     supplies: listed(texts.supplies),
+                    gbps: typedSpeed(texts.gbps),
                   },
                 ],
                 `Added ${texts.name}. Undo with u.`,
