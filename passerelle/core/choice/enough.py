@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from passerelle.core.judge.services import speed
+
 from .need import SiteNeed, rates
 from .world import World
 
@@ -24,8 +26,8 @@ def enough(need: SiteNeed, world: World) -> Enough | None:
     if least is None or least >= need.rate_gbps:
         return None
     if asked.sends == useful:
-        why = f"{need.service} sends {useful:g} Gb/s"
+        why = f"{need.service} sends {speed(useful)}"
     else:
         step = asked.least.name if asked.least is not None else ""
-        why = f"{step}, the slowest step of {need.service}, passes {useful:g} Gb/s"
-    return Enough(least, f"{why}: {least:g} Gb/s is enough here, and more brings it nothing.")
+        why = f"{step}, the slowest step of {need.service}, passes {speed(useful)}"
+    return Enough(least, f"{why}: {speed(least)} is enough here, and more brings it nothing.")

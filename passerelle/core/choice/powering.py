@@ -87,7 +87,10 @@ def _pair(need: SiteNeed, world: World, exposed: str) -> Powering:
 
 
 def _copper(need: SiteNeed, world: World, exposed: str) -> Powering:
-    """The thinnest conductors that leave enough at the device, in the cable that is pulled."""
+    """The thinnest conductors that leave enough at the device, in the cable that is pulled.
+
+    What voltage the device needs nobody said, so that it is never said to work.
+    """
     far_m = need.distance_m + SLACK_M
     found, area = None, AREAS_MM2[-1]
     for area in AREAS_MM2:
@@ -102,11 +105,12 @@ def _copper(need: SiteNeed, world: World, exposed: str) -> Powering:
     counted = Counted(world.book)
     counted.buy("conductors", far_m * area)
     counted.buy("power supply")
-    works = found.verdict == WORKS
     said = f"{area:g} mm² ({awg_of(area)}): {found.said}"
-    plate = " Read on the type plate what the device needs." if works else ""
     total = counted.bill().total(world.book)
-    return Powering(COMPOSITE, found.verdict, said + plate + (exposed if works else ""), total)
+    if found.verdict != WORKS:
+        return Powering(COMPOSITE, found.verdict, said, total)
+    plate = " That is what 48 V equipment runs on; read on its type plate what this device needs."
+    return Powering(COMPOSITE, UNKNOWN, said + plate + exposed, total)
 
 
 def _local(need: SiteNeed, world: World) -> Powering:

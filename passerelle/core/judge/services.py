@@ -93,9 +93,9 @@ def check_service(service: Service, steps: list[Passed]) -> Finding:
         message = f"Of no step of {service.name} it is recorded what it passes."
         return finding("service.slowest", message, do=do)
     recorded = " of those recorded" if open_ones else ""
-    message = f"The slowest step{recorded} of {service.name} is {least.name}: {_rate(least.gbps)}."
+    message = f"The slowest step{recorded} of {service.name} is {least.name}: {speed(least.gbps)}."
     if service.sends_gbps is not None and service.sends_gbps > least.gbps:
-        message = f"{service.name} sends {_rate(service.sends_gbps)}. {message}"
+        message = f"{service.name} sends {speed(service.sends_gbps)}. {message}"
         do = f"Send less, or replace {least.name}."
         return finding("service.slowest", message + unsaid, do=do, severity=WARN)
     faster = [one.name for one in steps if one.is_line and (one.gbps or 0) > least.gbps]
@@ -104,7 +104,8 @@ def check_service(service: Service, steps: list[Passed]) -> Finding:
     return finding("service.slowest", message + unsaid, do=do)
 
 
-def _rate(gbps: float) -> str:
+def speed(gbps: float) -> str:
+    """A speed as a sentence has it: in Mb/s below 1 Gb/s."""
     return f"{gbps:g} Gb/s" if gbps >= 1 else f"{gbps * 1000:g} Mb/s"
 
 

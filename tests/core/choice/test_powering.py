@@ -72,7 +72,7 @@ def test_the_thinnest_conductor_that_leaves_enough(far_m, watts, area):
     sizes = (0.5, 0.75, 1.0, 1.5, 2.5, 4.0, 6.0)
     assert area == min(size for size in sizes if size >= needed_mm2(far_m, watts))
     found = ways(far_m, watts)["composite"]
-    assert found.verdict == "works"
+    assert found.verdict == "unknown"  # what voltage the device needs, nobody said
     assert found.said.startswith(f"{area:g} mm²")
     assert found.total == pytest.approx((far_m + 6) * area * 2.0 + 100.0)
 

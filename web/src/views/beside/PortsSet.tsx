@@ -67,14 +67,14 @@ function OnePort({ group, seat }: { group: Group; seat: Seat }) {
         <>
           <Choice
             label="Set to"
-            width="104px"
+            width="122px"
             value={port.set_gbps == null ? "" : String(port.set_gbps)}
             options={[whole, ...speeds.map((s) => ({ value: String(s), label: rate(s) }))]}
             onChange={(value) => setPort({ set_gbps: value === "" ? null : Number(value) })}
           />
           <Choice
             label="Error correction"
-            width="124px"
+            width="136px"
             value={port.fec == null ? "" : port.fec === true ? "on" : port.fec === false ? "none" : port.fec}
             options={[UNKNOWN, ...FEC]}
             onChange={(value) => setPort({ fec: value === "" ? null : value === "on" ? true : (value as NonNullable<Port["fec"]>) })}
@@ -82,7 +82,7 @@ function OnePort({ group, seat }: { group: Group; seat: Seat }) {
           {(port.split != null || (lanes[end.application] ?? 0) > 0) && (
             <Choice
               label="Split"
-              width="104px"
+              width="122px"
               value={port.split == null ? "" : port.split ? "yes" : "no"}
               options={[UNKNOWN, ...options(["yes", "no"])]}
               onChange={(value) => setPort({ split: value === "" ? null : value === "yes" })}
@@ -90,14 +90,14 @@ function OnePort({ group, seat }: { group: Group; seat: Seat }) {
           )}
           <Choice
             label="With other links"
-            width="124px"
+            width="136px"
             value={port.bundle ?? ""}
             options={[{ value: "", label: "alone, not said" }, ...options(["aggregated", "standby"])]}
             onChange={(value) => setPort({ bundle: (value || null) as NonNullable<Port["bundle"]> | null })}
           />
           <Choice
             label="Coded for"
-            width="124px"
+            width="136px"
             value={end.module?.coding ?? ""}
             options={[UNKNOWN, { value: "own", label: "this equipment" }, { value: "other", label: "another maker" }]}
             onChange={(value) => store({ module: { ...end.module, coding: (value || null) as NonNullable<NonNullable<EndDoc["module"]>["coding"]> | null } })}
