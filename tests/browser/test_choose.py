@@ -153,3 +153,29 @@ def test_the_choose_views_are_accessible(page: Page, dark: bool):
         found = page.evaluate("axe.run({resultTypes: ['violations']}).then(r => r.violations)")
         told = [(v["id"], [n["html"][:160] for n in v["nodes"][:3]]) for v in found]
         assert told == [], view
+
+
+def test_what_stands_at_the_ends_and_how_the_far_one_gets_power(page: Page):
+    page.goto("/plans/1/choose?from=Pier%20Office&to=Boat%20Shed&distance=90&rate=1")
+    page.get_by_text("Devices, glass, surroundings, ends").click()
+    page.get_by_label("Device or cage at the start").select_option("device:Core switch")
+    page.get_by_label("Device or cage at the end").select_option("none")
+    draw = page.get_by_label("Far device takes, W")
+    draw.fill("12 watt?")
+    expect(page.get_by_role("alert")).to_have_text("“12 watt?” is not a number of watts.")
+    draw.fill("12 W")
+    page.get_by_label("At its peak, W").fill("9")
+    expect(page.get_by_role("alert")).to_contain_text(
+        "At its peak: 9 W at peak is under 12 W, what it usually takes"
+    )
+    page.get_by_label("At its peak, W").fill("22")
+    near, far = page.locator("[data-end='0']"), page.locator("[data-end='1']")
+    expect(near).to_contain_text("the module goes straight into Core switch; 21 more")
+    expect(far).to_contain_text("small switch with powered jacks, room for 7 more")
+    pair = page.locator("[data-way='pair']")
+    expect(pair).to_contain_text("Needs class 4: it leaves 25.5 W of 30 W at the device.")
+    page.get_by_label("For the service").select_option("Quay cameras to recorder")
+    page.get_by_label("Speed now").select_option("10")
+    expect(page.locator("[data-enough]")).to_contain_text("100M")
+    page.get_by_role("button", name="Ask for 100M").click()
+    expect(page.get_by_label("Speed now")).to_have_value("0.1")

@@ -19,7 +19,7 @@ from passerelle.core.choice.schools import finishes, schools
 from passerelle.core.choice.weights import WEIGHTS, weights_for
 from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plan.plan import Plan
-from passerelle.core.plant.copper import carried, grade_of, row_of, too_far
+from passerelle.core.plant.copper import as_long_as_m, carried, grade_of, row_of, run_too_far
 from passerelle.core.plant.diverse import routes_between, shortest_routes, ways_of
 from passerelle.core.plant.model import Plant
 from passerelle.core.refused import Refused
@@ -240,7 +240,7 @@ def _carries(run: CopperRun) -> list[beside.CarriedView]:
         return []
     return [
         beside.CarriedView(rate_gbps=one.rate_gbps, what=one.what, how=one.how, reach_m=one.reach_m)
-        for one in carried(grade, run.length_m + (run.cords_m or 0.0), existing=run.existing)
+        for one in carried(grade, as_long_as_m(run), existing=run.existing)
     ]
 
 
@@ -276,7 +276,7 @@ def copper_runs(ctx: Ctx, plan_id: Number) -> list[beside.CopperRunView]:
         told |= {
             "reach_m": row.reach_m,
             "note": row.note,
-            "problem": too_far(row, run.length_m, run.cords_m or 0.0),
+            "problem": run_too_far(run),
             "doc": run,
             "carries": _carries(run),
         }

@@ -4,9 +4,8 @@ from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.copper import (
     leaves,
     may_still_be_good,
-    row_of,
+    run_too_far,
     sheath_fault,
-    too_far,
 )
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.power import COMPOSITE, FAILS, MAINS, PAIR, UNKNOWN, supply
@@ -63,7 +62,7 @@ def _copper(plant: Plant) -> list[About]:
     """Copper runs: too long for what runs on them, or out of the building."""
     found = []
     for run in plant.copper.values():
-        beyond = too_far(row_of(run), run.length_m, run.cords_m or 0.0)
+        beyond = run_too_far(run)
         if beyond is not None:
             message = f"{run.name}: {run.what}, {beyond}."
             tested = run.state == "good"
@@ -99,7 +98,7 @@ def _power(plant: Plant) -> list[About]:
     found = []
     for feed in plant.feeds.values():
         run = plant.copper.get(feed.run or "")
-        long = run is not None and too_far(row_of(run), run.length_m, run.cords_m or 0.0)
+        long = run is not None and run_too_far(run)
         if run is not None and long and not may_still_be_good(run):
             continue  # the pair is too long for data already: said at the run
         if feed.way == PAIR and run is not None and fed_from(run) in plant.devices:

@@ -9,6 +9,7 @@ from passerelle.core.tables.euroclass import is_euroclass
 from passerelle.core.tables.site import CableType
 
 from .backbone import Count
+from .devices import Celsius
 from .fields import (
     MAX_STRANDS,
     Date,
@@ -50,7 +51,7 @@ class CopperRun(Thing):
     end_a, end_b : what it plugs into. powered_from : the end whose port feeds the device at the
     other; cords_m : cords at both ends, beside its length. existing : it is there already.
     grade : category of its cable; None: that of `what`. state : as it was tested. sheath : what it
-    is made for.
+    is made for. warmest_c : how warm it gets where it lies; None: 20 °C, as it is tested.
     """
 
     KIND: ClassVar = "copper"
@@ -70,6 +71,7 @@ class CopperRun(Thing):
     grade: Literal["Cat 5e", "Cat 6", "Cat 6A", "Cat 8"] | None = None
     state: Literal["good", "not tested", "bad"] | None = None
     sheath: Literal["indoor", "outdoor", "outdoor, filled"] | None = None
+    warmest_c: Celsius | None = None
     notes: Text | None = None
 
 

@@ -11,13 +11,17 @@ from typing import Literal
 from passerelle.core.plan.beside import CopperRun
 from passerelle.core.tables import STANDARD
 from passerelle.core.tables.copper import GRADES, PAIR, ROWS, CopperRow, copper_row
-from passerelle.core.words import metres
+from passerelle.core.words import metres, quantity
 
 from .diverse import shortest_routes, ways_of
 from .model import Plant
 
 SLACK_M = 2 * STANDARD.planning["slack_each_end_m"]
 """Twisted pair, at both ends together. [m]"""
+TESTED_C = 20.0
+HOT_C = STANDARD.planning["pair_hot_c"]
+PER_DEGREE = STANDARD.planning["pair_per_degree"]
+PER_DEGREE_HOT = STANDARD.planning["pair_per_degree_hot"]
 FINISHED = ("direct-attach", "active copper", "active optical")
 """Sold with both ends on: no slack, no end to make on site, and no way through a duct."""
 
@@ -34,6 +38,35 @@ def too_far(row: CopperRow, laid_m: float, cords_m: float = 0.0) -> str | None:
         return None
     cords = " with its cords" if cords_m else ""
     return f"{metres(length_m, 'g')}{cords}; {metres(row.reach_m, 'g')} is its reach"
+
+
+def warm_share(warmest_c: float | None) -> float:
+    """How much more a pair loses when it is warm, as a share of what it loses at 20 °C.
+
+    For unscreened pair, which loses the most; what is colder is counted as at 20 °C.
+    """
+    over = max(0.0, (warmest_c or 0.0) - TESTED_C)
+    knee = HOT_C - TESTED_C
+    return min(over, knee) * PER_DEGREE + max(0.0, over - knee) * PER_DEGREE_HOT
+
+
+def as_long_as_m(run: CopperRun) -> float:
+    """The length, cords included, that loses at 20 °C what a run loses where it lies. [m]"""
+    share = warm_share(run.warmest_c) if row_of(run).kind == PAIR else 0.0
+    return run.length_m * (1 + share) + (run.cords_m or 0.0)
+
+
+def run_too_far(run: CopperRun) -> str | None:
+    """Why a run is too long where it lies, in words; None where it reaches."""
+    row = row_of(run)
+    cold = too_far(row, run.length_m, run.cords_m or 0.0)
+    equal_m = as_long_as_m(run)
+    if cold is not None or equal_m <= row.reach_m or run.warmest_c is None:
+        return cold
+    return (
+        f"at {quantity(run.warmest_c, '°C')} it loses as much as {metres(equal_m, '.0f')} do at "
+        f"{quantity(TESTED_C, '°C')}; {metres(row.reach_m, 'g')} is its reach"
+    )
 
 
 def row_of(run: CopperRun) -> CopperRow:
@@ -106,8 +139,7 @@ def _sure_m(row: CopperRow) -> float:
 
 def may_still_be_good(run: CopperRun) -> bool:
     """Whether a run that is there is so little too long that a test decides."""
-    length_m = run.length_m + (run.cords_m or 0.0)
-    return run.existing and length_m <= row_of(run).reach_m * OFTEN_GOOD
+    return run.existing and as_long_as_m(run) <= row_of(run).reach_m * OFTEN_GOOD
 
 
 def sheath_fault(plant: Plant, run: CopperRun) -> tuple[bool, str] | None:

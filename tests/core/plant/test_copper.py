@@ -9,7 +9,14 @@ from passerelle.core.judge.backbone import check_plant
 from passerelle.core.plan.backbone import Feed
 from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plant.copper import carried, laid_m, leaves, too_far
+from passerelle.core.plant.copper import (
+    as_long_as_m,
+    carried,
+    laid_m,
+    leaves,
+    run_too_far,
+    too_far,
+)
 from passerelle.core.plant.power import supply
 from passerelle.core.tables.copper import copper_row
 from passerelle.core.words import in_metres
@@ -140,3 +147,28 @@ def faults(**run):
 )
 def test_a_copper_run_that_is_there_or_to_be_laid(run, expected):
     assert faults(**run) == expected
+
+
+@pytest.mark.parametrize(
+    ("warmest_c", "length_m", "equal_m"),
+    [
+        (None, 90.0, 90.0),
+        (10.0, 90.0, 90.0),  # the cold is not counted for it
+        (30.0, 90.0, 93.6),  # 10 x 0.4 %
+        (40.0, 90.0, 97.2),  # 20 x 0.4 %
+        (50.0, 90.0, 102.6),  # 8 % and 10 x 0.6 %
+    ],
+)
+def test_a_warm_pair_loses_as_much_as_a_longer_one(warmest_c, length_m, equal_m):
+    one = CopperRun("R", "A", "C", "10GBASE-T, Cat 6A", 10.0, length_m, warmest_c=warmest_c)
+    assert as_long_as_m(one) == pytest.approx(equal_m)
+    assert (run_too_far(one) is not None) is (equal_m > 100)
+    twin = CopperRun("T", "A", "C", "direct-attach copper", 10.0, 7.0, warmest_c=60.0)
+    assert run_too_far(twin) is None  # its reach is that of the finished cable
+
+
+def test_a_run_that_only_its_warmth_makes_too_long_stops():
+    warm = CopperRun("R", "A", "C", "10GBASE-T, Cat 6A", 10.0, 95.0, warmest_c=45.0)
+    found = rules_of(plant((TRAY,), copper={"R": warm}))["copper.too-long"].finding
+    assert "at 45 °C it loses as much as 105 m do at 20 °C" in in_metres(found.message)  # 95 x 1.11
+    assert found.rule.severity == "stop"

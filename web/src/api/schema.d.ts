@@ -2312,7 +2312,7 @@ export interface components {
          *     end_a, end_b : what it plugs into. powered_from : the end whose port feeds the device at the
          *     other; cords_m : cords at both ends, beside its length. existing : it is there already.
          *     grade : category of its cable; None: that of `what`. state : as it was tested. sheath : what it
-         *     is made for.
+         *     is made for. warmest_c : how warm it gets where it lies; None: 20 °C, as it is tested.
          */
         CopperRun: {
             /** Name */
@@ -2349,6 +2349,8 @@ export interface components {
             state?: ("good" | "not tested" | "bad") | null;
             /** Sheath */
             sheath?: ("indoor" | "outdoor" | "outdoor, filled") | null;
+            /** Warmest C */
+            warmest_c?: number | null;
             /** Notes */
             notes?: string | null;
             /** X */

@@ -101,6 +101,7 @@ export function CopperEnds() {
               <ChoiceOf {...field} at="grade" label="Category printed" width="120px" values={["Cat 5e", "Cat 6", "Cat 6A", "Cat 8"]} />
               <ChoiceOf {...field} at="state" label="Tested" width="110px" values={["good", "not tested", "bad"]} />
               <ChoiceOf {...field} at="sheath" label="Sheath" width="130px" values={["indoor", "outdoor", "outdoor, filled"]} />
+              <NumberOf {...field} at="warmest_c" label="Warmest" suffix="°C" />
               <Text fontSize="14px" pb="1.5" data-carries="">
                 {carriesSaid(carries)}
               </Text>
