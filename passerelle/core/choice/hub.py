@@ -1,7 +1,8 @@
 """What many needs ask of the place that they share: ports, switches, panels, rack units."""
 
 import math
-from collections.abc import Iterable
+from collections import defaultdict
+from collections.abc import Hashable, Iterable
 from dataclasses import dataclass
 
 from passerelle.core.plan.devices import Device
@@ -91,13 +92,21 @@ def _seated(by_rate: dict[float, int], free: list[tuple[tuple[float, ...], int]]
 def free_cages(device: Device, world: World) -> list[tuple[tuple[float, ...], int]]:
     """Cages of a device by the speeds that are recorded for them, with how many are free.
 
-    Links name their device and not always their ports: what is taken comes off the slowest first.
+    Lanes of one port take one. Where a link names its device and not its ports, what it takes comes
+    off the slowest first.
     """
-    taken = sum(link.devices.count(device.name) for link in world.plant.links)
+    only = device.ports[0].name if len(device.ports) == 1 else None
+    taken: dict[str | None, set[Hashable]] = defaultdict(set)
+    for link in world.plant.links:
+        for name, (group, number) in zip(link.devices, link.ports, strict=True):
+            if name == device.name:
+                taken[group or only].add(link.key if number is None else number)
+    loose = len(taken[None])
     groups = [g for g in device.ports if g.cage is not None and g.speeds_gbps and not g.uplink]
     found = []
     for group in sorted(groups, key=lambda one: max(one.speeds_gbps)):
-        gone = min(taken, group.count)
-        taken -= gone
-        found.append((group.speeds_gbps, group.count - gone))
+        left = max(0, group.count - len(taken[group.name]))
+        gone = min(loose, left)
+        loose -= gone
+        found.append((group.speeds_gbps, left - gone))
     return found

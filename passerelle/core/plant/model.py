@@ -33,14 +33,20 @@ class Use:
     line: str | None = None
 
 
+Seat = tuple[str | None, int | None]
+"""A group of ports and the number in it, as far as they are recorded."""
+NO_SEAT: Seat = (None, None)
+
+
 @dataclass(frozen=True, slots=True)
 class LinkUse:
-    """A link as the plant sees it. key : its id."""
+    """A link as the plant sees it. key : its id. ports : where it plugs in at its devices."""
 
     key: str
     name: str
     places: tuple[str | None, str | None]
     devices: tuple[str | None, str | None] = (None, None)
+    ports: tuple[Seat, Seat] = (NO_SEAT, NO_SEAT)
     uses: tuple[Use, ...] = ()
 
 

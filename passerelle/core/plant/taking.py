@@ -51,9 +51,10 @@ def uses_of(link: Link) -> tuple[Use, ...]:
 
 def link_use(link: Link) -> LinkUse:
     """A link as the plant sees it."""
-    devices = tuple(end.device.name if end.device else None for end in (link.a, link.b))
-    return LinkUse(link.id, link.name, (link.a.place, link.b.place), (devices[0], devices[1]),
-                   uses_of(link))  # fmt: skip
+    a, b = link.a, link.b
+    devices = (a.device.name if a.device else None, b.device.name if b.device else None)
+    ports = ((a.port.group, a.port.number), (b.port.group, b.port.number))
+    return LinkUse(link.id, link.name, (a.place, b.place), devices, ports, uses_of(link))
 
 
 def with_links(plant: Plant, links: Iterable[Link]) -> Plant:

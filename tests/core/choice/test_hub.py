@@ -5,7 +5,7 @@ from itertools import product
 
 import pytest
 
-from passerelle.core.choice.hub import hub
+from passerelle.core.choice.hub import free_cages, hub
 from passerelle.core.choice.need import SiteNeed
 from passerelle.core.choice.prices import PriceBook
 from passerelle.core.choice.world import World
@@ -95,3 +95,16 @@ def test_what_it_costs_needs_every_price():
 def test_circuits_and_both_ends_count():
     assert hub("H", needs(2, circuits=3), World()).ports == 6
     assert hub("P1", needs(2), World()).ports == 1
+
+
+def test_lanes_of_one_port_take_one_port_and_other_groups_none():
+    """Four lanes in port 2 of four fast ones, two links in ports 1 and 2 of eight slow ones."""
+    slow, fast = PortGroup("slow", "SFP", 8, (1.0,)), PortGroup("fast", "QSFP28", 4, (100.0,))
+    device = Device("core", (slow, fast), place="H")
+    seats = [("fast", 2)] * 4 + [("slow", 1), ("slow", 2)]
+    links = tuple(
+        LinkUse(str(n), str(n), ("H", "X"), ("core", None), (seat, (None, None)))
+        for n, seat in enumerate(seats)
+    )
+    world = World(devices={"core": device}, plant=Plant(links=links))
+    assert free_cages(device, world) == [((1.0,), 6), ((100.0,), 3)]
