@@ -98,9 +98,9 @@ def free_cages(device: Device, world: World) -> list[tuple[tuple[float, ...], in
     only = device.ports[0].name if len(device.ports) == 1 else None
     taken: dict[str | None, set[Hashable]] = defaultdict(set)
     for link in world.plant.links:
-        for name, (group, number) in zip(link.devices, link.ports, strict=True):
+        for name, (where, number) in zip(link.devices, link.ports, strict=True):
             if name == device.name:
-                taken[group or only].add(link.key if number is None else number)
+                taken[where or only].add(link.key if number is None else number)
     loose = len(taken[None])
     groups = [g for g in device.ports if g.cage is not None and g.speeds_gbps and not g.uplink]
     found = []
