@@ -13,6 +13,7 @@ from passerelle.core.plan.ends import LinkEnd
 from passerelle.core.plan.facts import AnyFact, AnyFactType
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.links import PlannedLink
+from passerelle.core.plan.needs import PlannedNeed
 from passerelle.core.plan.own import AnyOwnPart, OwnPart
 from passerelle.core.plan.services import Service
 from passerelle.core.plan.shared import SharedPart
@@ -55,5 +56,6 @@ SharedPartBody = Annotated[SharedPart, _strictly(SharedPart)]
 GroupBody = Annotated[Group, _strictly(Group)]
 ReelBody = Annotated[Reel, _strictly(Reel)]
 FeedBody = Annotated[Feed, _strictly(Feed)]
+PlannedNeedBody = Annotated[PlannedNeed, _strictly(PlannedNeed)]
 ServiceBody = Annotated[Service, _strictly(Service)]
 CopperBody = Annotated[CopperRun, _strictly(CopperRun)]

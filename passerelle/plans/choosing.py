@@ -80,13 +80,26 @@ def with_options(plan: Plan, options: list[Option]) -> tuple[Plan, list[PlannedL
     return plan, found
 
 
-def with_copper(plan: Plan, option: Option, need: SiteNeed) -> Plan:
-    """A copper option becomes a copper run, or two on two routes. It has no light path.
+def met(
+    plan: Plan, need_id: str | None, key: str, links: Iterable[str] = (),
+    copper: Iterable[str] = (),
+) -> Plan:  # fmt: skip
+    """The plan with what stands for a need noted with it; as it is where there is no such need."""
+    need = plan.needs.by_id.get(need_id or "")
+    if need is None:
+        return plan
+    made = replace(need, key=key, links=tuple(links), copper=tuple(copper), built=None)
+    return plan.having("need", plan.needs.put(made))
 
-    The length is the route's with the slack that the option was priced with.
+
+def with_copper(plan: Plan, option: Option, need: SiteNeed) -> tuple[Plan, list[str]]:
+    """A copper option becomes a copper run, or two on two routes: with their names.
+
+    The length is the route's with the slack that the option was priced with. It has no light path.
     """
     assert option.copper is not None
     plan = with_places(plan, (need.a_place, need.b_place))
+    named = []
     for far_m in option.copper.lengths_m:
         name = unused(f"{need.a_place} – {need.b_place} copper", plan.copper_runs.by_name)
         run = CopperRun(
@@ -94,7 +107,8 @@ def with_copper(plan: Plan, option: Option, need: SiteNeed) -> Plan:
             rate_gbps=need.rate_gbps, length_m=far_m, count=need.circuits,
         )  # fmt: skip
         plan = plan.having("copper", plan.copper_runs.put(run))
-    return plan
+        named.append(name)
+    return plan, named
 
 
 def _grouped(plan: Plan, option: Option, named: list[str]) -> Plan:

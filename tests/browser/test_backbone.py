@@ -43,7 +43,7 @@ def test_survey_then_cable_then_strands_then_link(page: Page):
 
     page.keyboard.press("Escape")
     page.locator("h1").click()
-    page.keyboard.press("4")
+    page.keyboard.press("3")
     page.wait_for_url("**/route")
     page.get_by_role("button", name="Add a cable").click()
     sheet = page.get_by_role("dialog")
@@ -60,6 +60,7 @@ def test_survey_then_cable_then_strands_then_link(page: Page):
 
     page.locator("h1").click()
     page.keyboard.press("2")
+    page.get_by_role("button", name="I know what runs").click()
     expect(page.get_by_label("Route length")).to_be_visible()
     page.get_by_label("From", exact=True).fill("Pier Office")
     page.get_by_label("To", exact=True).fill("Ice House")

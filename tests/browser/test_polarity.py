@@ -11,7 +11,7 @@ def open_strands(page: Page, name: str) -> None:
     page.locator("[data-link]").filter(has_text=name).first.click()
     page.get_by_label("Find a link").fill("")
     page.locator("h1").click()
-    page.keyboard.press("6")
+    page.keyboard.press("5")
     expect(page.locator("[data-strands]")).to_be_visible()
 
 

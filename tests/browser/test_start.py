@@ -1,5 +1,8 @@
 """The first page: every way to begin, and nothing that is open is ever replaced."""
 
+import gzip
+import re
+
 from playwright.sync_api import Page, expect
 
 from passerelle.demo_data import demo_plan
@@ -26,7 +29,7 @@ def test_a_plan_begins_with_its_name_or_a_file(page: Page, tmp_path):
     page.goto("/")
     page.get_by_label("Name of the new plan").fill("North quay")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("An empty plan. Add a link to begin.")).to_be_visible()
+    expect(page.get_by_text("An empty plan. Say what is wanted to begin.")).to_be_visible()
     file = tmp_path / "site.passerelle.json"
     file.write_bytes(write_plan(demo_plan()))
     page.goto("/")
@@ -74,3 +77,76 @@ def test_the_ends_of_a_cable_lead_to_an_order_and_to_repairs_without_a_plan(page
     expect(told).to_contain_text("End b is the provider's")
     sheet.get_by_label("It is a").select_option("cord")
     expect(told).to_contain_text("A cord is not mended")
+
+
+def test_the_first_page_is_light(page: Page):
+    """Scripts and styles that the first page asks for, as they travel: 180 kB at most."""
+    sizes: dict[str, int] = {}
+    page.on("response", lambda r: sizes.__setitem__(r.url, len(gzip.compress(r.body()))))
+    page.goto("/", wait_until="networkidle")
+    code = {url: size for url, size in sizes.items() if url.endswith((".js", ".css"))}
+    assert len(code) > 1
+    assert sum(code.values()) < 180_000
+
+
+def test_from_nothing_to_a_verdict_in_six_acts(page: Page):
+    """A name and Enter, a key, one line and Enter, one press."""
+    page.goto("/")
+    page.get_by_label("Name of the new plan").fill("Mast")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-begin]")).to_contain_text("Say what is wanted")
+    page.keyboard.press("n")
+    line = page.get_by_label("In one line")
+    line.fill("sensor mast to hut 1G, 420 ft, PoE urgent")
+    line.press("Enter")
+    expect(page.get_by_text("Not understood: “urgent”.")).to_be_visible()
+    expect(page.get_by_text("New: Sensor mast and Hut")).to_be_visible()
+    need = page.locator("[data-need='Sensor mast – Hut, 1G']")
+    expect(need).to_contain_text("wanted")
+    page.get_by_role("button", name="Take it: build the link").click()
+    expect(page.locator("[data-answer]")).to_contain_text("Works, with 4.4 dB to spare")
+    expect(page).to_have_title(re.compile("Sensor mast – Hut · Light · Mast · Passerelle"))
+    page.keyboard.press("2")
+    expect(need).to_contain_text("chosen")
+    need.get_by_role("button").first.click()
+    need.get_by_role("button", name="It is built").click()
+    expect(need).to_contain_text("built")
+
+
+def test_a_need_is_kept_while_it_is_half_said_and_in_the_unit_of_the_screen(page: Page):
+    page.goto("/plans/1/need?need=new")
+    page.get_by_label("From", exact=True).fill("Pier Office")
+    page.get_by_label("Route, m").fill("far")
+    expect(page.locator("[data-need]")).to_contain_text("the length of the route")
+    page.keyboard.press("Escape")
+    page.keyboard.press("0")
+    expect(page.locator("[data-answer]")).to_have_text("29 of 66 links would come up")
+    page.keyboard.press("2")
+    expect(page.get_by_label("Route, m")).to_have_value("far")
+    page.get_by_label("Route, m").fill("100 m")
+    page.get_by_label("To", exact=True).fill("Wet Lab")
+    expect(page.locator("[data-need='Pier Office – Wet Lab, 10G']")).to_contain_text("wanted")
+    page.keyboard.press("Escape")
+    page.keyboard.press("m")
+    expect(page.get_by_label("Route, ft")).to_have_value("328.08")
+    page.reload()
+    expect(page.get_by_label("Route, ft")).to_have_value("328.084")
+    page.get_by_role("button", name="Delete need").click()
+    expect(page.locator("[data-need]")).to_have_count(0)
+
+
+def test_a_phone_shows_one_pier_and_rows_with_what_decides(page: Page):
+    page.set_viewport_size({"width": 390, "height": 844})
+    page.goto("/plans/1")
+    row = page.locator("[data-link]").first
+    expect(row).to_be_visible()
+    assert row.bounding_box()["height"] >= 48
+    bridge = page.get_by_role("navigation", name="Steps of the job")
+    bridge.get_by_text("Survey ▸").click()
+    expect(page).to_have_url(re.compile("/survey"))
+    bridge.get_by_role("link", name="Polarity", exact=True).last.click()
+    expect(page).to_have_url(re.compile("/polarity"))
+    for path in ("", "/survey", "/need", "/route", "/devices", "/rules", "/unknowns"):
+        page.goto(f"/plans/1{path}")
+        expect(page.get_by_role("heading", level=1)).to_be_visible()
+        assert page.evaluate("document.documentElement.scrollWidth") == 390, path

@@ -2,26 +2,68 @@ import "@fontsource-variable/atkinson-hyperlegible-mono/wght.css";
 import "@fontsource-variable/atkinson-hyperlegible-next/wght.css";
 import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { BrowserRouter, Navigate, Route, Routes, useLocation, useParams } from "react-router";
 import { NoticeProvider } from "./app/notice";
 import { SettingsProvider } from "./app/settings";
-import { PlanShell } from "./app/Shell";
 import { Start } from "./app/Start";
 import { WorkStrip } from "./app/WorkStrip";
 import { system } from "./theme";
-import { Devices } from "./views/beside/Devices";
-import { FieldGuide } from "./views/beside/FieldGuide";
-import { HouseRules } from "./views/beside/HouseRules";
-import { Light } from "./views/light/Light";
-import { Need } from "./views/need/Need";
-import { Choose } from "./views/choose/Choose";
-import { Route as RouteView } from "./views/route/Route";
-import { Survey } from "./views/survey/Survey";
-import { Polarity } from "./views/polarity/Polarity";
-import { Overview } from "./views/overview/Overview";
-import { FindOut } from "./views/looking/FindOut";
+
+// The first page is there at once; the frame of a plan and each pier come when somebody goes there,
+// and while nobody asks for anything.
+const load = {
+  Shell: () => import("./app/Shell"),
+  Overview: () => import("./views/overview/Overview"),
+  Light: () => import("./views/light/Light"),
+  Survey: () => import("./views/survey/Survey"),
+  Need: () => import("./views/need/NeedPage"),
+  Route: () => import("./views/route/Route"),
+  Polarity: () => import("./views/polarity/Polarity"),
+  Devices: () => import("./views/beside/Devices"),
+  FieldGuide: () => import("./views/beside/FieldGuide"),
+  HouseRules: () => import("./views/beside/HouseRules"),
+  FindOut: () => import("./views/looking/FindOut"),
+};
+const PlanShell = lazy(() => load.Shell().then((m) => ({ default: m.PlanShell })));
+const Overview = lazy(() => load.Overview().then((m) => ({ default: m.Overview })));
+const Light = lazy(() => load.Light().then((m) => ({ default: m.Light })));
+const Survey = lazy(() => load.Survey().then((m) => ({ default: m.Survey })));
+const NeedPage = lazy(() => load.Need().then((m) => ({ default: m.NeedPage })));
+const RouteView = lazy(() => load.Route().then((m) => ({ default: m.Route })));
+const Polarity = lazy(() => load.Polarity().then((m) => ({ default: m.Polarity })));
+const Devices = lazy(() => load.Devices().then((m) => ({ default: m.Devices })));
+const FieldGuide = lazy(() => load.FieldGuide().then((m) => ({ default: m.FieldGuide })));
+const HouseRules = lazy(() => load.HouseRules().then((m) => ({ default: m.HouseRules })));
+const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
+
+/** Who opens a plan by its address waits for the frame and the view at once, not one after the other. */
+if (location.pathname.startsWith("/plans/")) {
+  const last = location.pathname.split("/").slice(3).pop() ?? "";
+  const views: Record<string, () => Promise<unknown>> = {
+    "": load.Overview,
+    survey: load.Survey,
+    need: load.Need,
+    choose: load.Need,
+    route: load.Route,
+    polarity: load.Polarity,
+    devices: load.Devices,
+    guide: load.FieldGuide,
+    rules: load.HouseRules,
+    unknowns: load.FindOut,
+  };
+  void load.Shell();
+  void (views[last] ?? load.Light)();
+  window.addEventListener("load", () => setTimeout(() => Object.values(load).forEach((one) => void one()), 1500));
+}
+
+/** Where options were before needs and options became one pier. */
+function Moved() {
+  const { planId } = useParams();
+  const { search } = useLocation();
+  return <Navigate to={`/plans/${planId}/need${search}`} replace />;
+}
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 5000 } },
@@ -37,11 +79,18 @@ createRoot(document.getElementById("root")!).render(
             <BrowserRouter>
               <Routes>
                 <Route path="/" element={<Start />} />
-                <Route path="/plans/:planId" element={<PlanShell />}>
+                <Route
+                  path="/plans/:planId"
+                  element={
+                    <Suspense fallback={<p style={{ padding: 16 }}>Opening …</p>}>
+                      <PlanShell />
+                    </Suspense>
+                  }
+                >
                   <Route index element={<Overview />} />
                   <Route path="survey" element={<Survey />} />
-                  <Route path="need" element={<Need />} />
-                  <Route path="choose" element={<Choose />} />
+                  <Route path="need" element={<NeedPage />} />
+                  <Route path="choose" element={<Moved />} />
                   <Route path="route" element={<RouteView />} />
                   <Route path="rules" element={<HouseRules />} />
                   <Route path="unknowns" element={<FindOut />} />

@@ -1,11 +1,55 @@
 /** The look: ink on paper with one accent. Contrast of every text colour is 5.7 : 1 or better. */
-import { createSystem, defaultConfig, defineConfig } from "@chakra-ui/react";
+import { createSystem, defaultBaseConfig, defineConfig } from "@chakra-ui/react";
+import {
+  animationStyles,
+  breakpoints,
+  buttonRecipe,
+  dialogSlotRecipe,
+  globalCss,
+  headingRecipe,
+  inputRecipe,
+  keyframes,
+  layerStyles,
+  linkRecipe,
+  menuSlotRecipe,
+  nativeSelectSlotRecipe,
+  progressSlotRecipe,
+  semanticTokens,
+  tableSlotRecipe,
+  textStyles,
+  tokens,
+} from "@chakra-ui/react/theme";
 
 const both = (light: string, dark: string) => ({ value: { _light: light, _dark: dark } });
 
 const severity = (fg: [string, string], tint: [string, string]) => ({
   fg: both(...fg),
   subtle: both(...tint),
+});
+
+/** What the package ships, with the recipes of those components alone that are used here. */
+const base = defineConfig({
+  preflight: true,
+  cssVarsPrefix: "chakra",
+  cssVarsRoot: ":where(html, .chakra-theme)",
+  globalCss,
+  theme: {
+    breakpoints,
+    keyframes,
+    tokens,
+    semanticTokens,
+    textStyles,
+    layerStyles,
+    animationStyles,
+    recipes: { button: buttonRecipe, heading: headingRecipe, input: inputRecipe, link: linkRecipe },
+    slotRecipes: {
+      dialog: dialogSlotRecipe,
+      menu: menuSlotRecipe,
+      nativeSelect: nativeSelectSlotRecipe,
+      progress: progressSlotRecipe,
+      table: tableSlotRecipe,
+    },
+  },
 });
 
 const config = defineConfig({
@@ -92,7 +136,7 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem(defaultConfig, config);
+export const system = createSystem(defaultBaseConfig, base, config);
 
 /** A theme colour for use inside SVG. */
 export const paint = (token: string) => `var(--chakra-colors-${token.replace(".", "-")})`;

@@ -7,6 +7,7 @@ from fastapi import APIRouter, Response
 from passerelle.api.common import FILE_BODY
 from passerelle.api.context import Ctx, Number, Sent, Who, changed, judged
 from passerelle.api.plans.schemas import Changed
+from passerelle.core.choice.asked import lacks
 from passerelle.core.choice.hub import Hub, hub
 from passerelle.core.choice.options import find
 from passerelle.core.choice.outgrown import LEAST_M, first_way, outgrown
@@ -32,6 +33,31 @@ router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
 MOST_GROWN = 200
 _ENDS_M = 2 * (STANDARD.planning["slack_each_end_m"] + STANDARD.planning["cord_m"])
 """What a link has beside its route: slack and cords."""
+
+
+@router.get("/needs", name="listNeeds")
+def planned(ctx: Ctx, plan_id: Number) -> list[choice.PlannedNeedView]:
+    """The needs of the plan, each with its state, what it lacks and what meets it."""
+    now = judged(ctx, plan_id).check
+    links, runs = now.plan.links.by_name, now.plan.copper_runs.by_name
+    return [
+        choice.PlannedNeedView(
+            doc=need,
+            state=need.state,
+            lacks=list(lacks(need)),
+            links=[
+                choice.MetBy(id=links[name].id, name=name, verdict=now.of(links[name].id).verdict)
+                for name in need.links
+                if name in links
+            ]
+            + [
+                choice.MetBy(id=runs[name].id, name=name, verdict=None)
+                for name in need.copper
+                if name in runs
+            ],
+        )
+        for need in now.plan.needs
+    ]
 
 
 @router.post("/choose/needs", name="readNeeds", openapi_extra=FILE_BODY)

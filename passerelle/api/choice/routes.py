@@ -9,7 +9,7 @@ from passerelle.api.beside import schemas as beside
 from passerelle.api.context import Ctx, Number, Who, changed, judged
 from passerelle.api.plans.schemas import Changed
 from passerelle.core.choice.copper import in_place_of
-from passerelle.core.choice.line import read_line, suggestions
+from passerelle.core.choice.line import hear, suggestions
 from passerelle.core.choice.need import BUDGETS, SURROUNDINGS, USUAL, rates
 from passerelle.core.choice.options import Option, find
 from passerelle.core.choice.possible import possible
@@ -176,7 +176,10 @@ def read(ctx: Ctx, plan_id: Number, body: choice.LineBody) -> choice.LineView:
     """What one line of text says of a need, and the route that the pathways give."""
     check = judged(ctx, plan_id).check
     names = tuple(check.plan.places.by_name)
-    view = choice.LineView.model_validate(read_line(body.text, names))
+    heard = hear(body.text, names)
+    view = choice.LineView.model_validate(heard.said)
+    view.new_places, view.notes = list(heard.new), list(heard.notes)
+    view.unread = list(heard.unread)
     view.suggestions = list(suggestions(body.text, names))
     if view.a_place and view.b_place:
         view.way = _way(check.plant, view.a_place, view.b_place)
@@ -214,14 +217,17 @@ def take(ctx: Ctx, who: Who, plan_id: Number, body: choice.ChoiceTakeBody) -> Ch
 
     def make(held: Held) -> tuple[Plan, str]:
         if option.copper is not None:
-            return choosing.with_copper(held.plan, option, need), what
+            plan, runs = choosing.with_copper(held.plan, option, need)
+            return choosing.met(plan, body.need_id, body.key, copper=runs), what
         if body.link_id is not None:
             shown.append(body.link_id)
             plan = choosing.in_place_of(held.plan, body.link_id, option)
-            return plan, f"{held.plan.links.by_id[body.link_id].name}: {option.label}"
+            old = held.plan.links.by_id[body.link_id].name
+            return choosing.met(plan, body.need_id, body.key, [old]), f"{old}: {option.label}"
         plan, links = choosing.with_options(held.plan, [option])
         shown.append(links[0].id)
-        return plan, what
+        named = [link.name for link in links]
+        return choosing.met(plan, body.need_id, body.key, named), what
 
     if body.link_id is not None:
         now.link(body.link_id)

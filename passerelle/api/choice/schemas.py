@@ -4,11 +4,13 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from passerelle.api.bodies import PlannedNeedBody
 from passerelle.api.common import Base
 from passerelle.core.choice.need import SURROUNDINGS, USUAL
 from passerelle.core.choice.weights import DEFAULT_WEIGHTS
 from passerelle.core.judge.rules import Verdict
 from passerelle.core.plan.fields import Name
+from passerelle.core.plan.needs import State
 
 from .atends import AtEndView, EnoughView, PoweringView
 
@@ -202,7 +204,10 @@ class LineBody(BaseModel):
 
 
 class LineView(BaseModel):
-    """What the line says; what it does not say is null."""
+    """What the line says; what it does not say is null.
+
+    new_places : that the plan does not have yet. unread : words that say nothing known.
+    """
 
     a_place: str | None = None
     b_place: str | None = None
@@ -216,6 +221,11 @@ class LineView(BaseModel):
     strands_at_hand: int | None = None
     same_rack: bool | None = None
     outdoors: bool | None = None
+    existing: str | None = None
+    draw_w: float | None = None
+    new_places: list[str] = []
+    notes: list[str] = []
+    unread: list[str] = []
     way: "WayView | None" = None
     suggestions: list[str] = []
 
@@ -258,6 +268,27 @@ class ChoiceTakeBody(Base):
     need: NeedModel
     key: Annotated[str, Field(max_length=300)]
     link_id: Annotated[str, Field(max_length=26)] | None = None
+    need_id: Annotated[str, Field(max_length=26)] | None = None
+
+
+class PlannedNeedView(BaseModel):
+    """A need of the plan with its state. lacks : what has to be said before options can be made.
+
+    links : what stands in the plan for it, with its verdict; copper runs have none.
+    """
+
+    doc: PlannedNeedBody
+    state: State
+    lacks: list[str]
+    links: list["MetBy"]
+
+
+class MetBy(BaseModel):
+    """A link or a copper run that meets a need."""
+
+    id: str
+    name: str
+    verdict: Verdict | None
 
 
 class NeedRowView(BaseModel):

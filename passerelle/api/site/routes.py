@@ -260,7 +260,8 @@ def _asked(at: int, one: schemas.ItemChangeModel) -> Change:
         if one.id is None:
             raise Refused(f"changes[{at}]", "says neither what is to change nor what is new")
         return Remove(one.kind, one.id)
-    return Put(documents.of_raw(TYPES[one.kind], one.doc | {"id": one.id or new_id()}))
+    made = one.id or one.doc.get("id") or new_id()
+    return Put(documents.of_raw(TYPES[one.kind], one.doc | {"id": made}))
 
 
 async def still_used(_request: Request, error: Exception) -> JSONResponse:

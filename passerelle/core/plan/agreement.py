@@ -63,7 +63,7 @@ def _strange(plan: Plan, kind: str, thing: Any) -> Iterator[tuple[str, str]]:
     if kind in TABLE_NAMES and thing.name in TABLE_NAMES[kind]:
         yield "name", f"{quoted(thing.name)} is the name of a row of the tables; choose another"
     for where, names, name in named(thing):
-        if names.or_table and name in TABLE_NAMES[names.kind]:
+        if names.or_table and name in TABLE_NAMES.get(names.kind, ()):
             continue
         if name in plan.things(names.kind).by_name:
             continue

@@ -34,7 +34,7 @@ class Names:
     """Says that a text names a thing of the plan, by its kind.
 
     needed : the thing that holds the text goes when what it names goes; otherwise it lets go of it.
-    or_table : a row of the tables may stand there too.
+    or_table : a row of the tables may stand there too, or a name that the plan does not have yet.
     """
 
     kind: str

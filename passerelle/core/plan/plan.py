@@ -9,6 +9,7 @@ from .devices import Device, Spare
 from .fields import MAX_LINKS, MAX_PATHWAYS, Name, Thing
 from .house_rules import HouseRules
 from .links import PlannedLink
+from .needs import PlannedNeed
 from .own import AnyOwnPart, OwnPart
 from .services import Service
 from .shared import SharedPart
@@ -43,6 +44,7 @@ class Plan(Thing):
     shared_parts: Annotated[Things[SharedPart], ListOf(SharedPart, 5000)] = NONE
     links: Annotated[Things[PlannedLink], ListOf(PlannedLink, MAX_LINKS)] = NONE
     services: Annotated[Things[Service], ListOf(Service, 2000)] = NONE
+    needs: Annotated[Things[PlannedNeed], ListOf(PlannedNeed, 5000)] = NONE
 
     def things(self, kind: str) -> Things[Any]:
         """The things of a kind."""
@@ -72,6 +74,7 @@ KEYS = {
     "shared part": "shared_parts",
     "link": "links",
     "service": "services",
+    "need": "needs",
 }
 """Each kind of thing, and the key of its list in the plan file."""
 TYPES: dict[str, Any] = {
@@ -79,7 +82,7 @@ TYPES: dict[str, Any] = {
     "closure": Closure, "group": Group, "reel": Reel, "feed": Feed, "copper": CopperRun,
     "price": Price, "own part": AnyOwnPart, "device": Device, "spare": Spare,
     "shared part": SharedPart, "link": PlannedLink,
-    "service": Service,
+    "service": Service, "need": PlannedNeed,
 }  # fmt: skip
 """Each kind of thing, and how it is described."""
 NAMED = tuple(kind for kind in KEYS if kind != "spare")

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from passerelle.core.choice.line import read_line, suggestions
+from passerelle.core.choice.line import hear, read_line, suggestions
 
 PLACES = ("Pier", "Pier Office", "Wet Lab", "Beacon Hill")
 
@@ -33,6 +33,12 @@ PLACES = ("Pier", "Pier Office", "Wet Lab", "Beacon Hill")
         ("in the same rack", {"same_rack": True}),
         ("tight budget", {"budget": "tight"}),
         ("budget lasting", {"budget": "lasting"}),
+        ("2 10G", {"circuits": 2, "rate_gbps": 10.0}),
+        ("40G split into 4x10G", {"circuits": 4, "rate_gbps": 10.0}),
+        ("1G, 12 W", {"rate_gbps": 1.0, "draw_w": 12.0}),
+        ("10g over old OM2", {"rate_gbps": 10.0, "existing": "OM2"}),
+        ("OM3, 10G", {"rate_gbps": 10.0}),  # which glass, and not that it is there
+        ("420 feet", {"distance_m": 128.02}),
     ],
 )  # fmt: skip
 def test_what_a_line_says(line, said):
@@ -72,12 +78,60 @@ def test_what_is_said_already_is_not_suggested_again():
     )  # fmt: skip
 
 
+@pytest.mark.parametrize(
+    ("line", "ends", "new"),
+    [
+        ("sensor mast to Wet Lab 1G", ("Sensor mast", "Wet Lab"), ("Sensor mast",)),
+        ("Pier Office to cabinet 3 10G, 40 m", ("Pier Office", "Cabinet 3"), ("Cabinet 3",)),
+        ("from barn to mill, 2 10G", ("Barn", "Mill"), ("Barn", "Mill")),
+        ("barn to mill over old OM1", ("Barn", "Mill"), ("Barn", "Mill")),
+        ("Wet Lab to Pier Office", ("Wet Lab", "Pier Office"), ()),
+        ("100 m to 10G", (), ()),  # no name begins with a number
+        ("grows to 100G", (), ()),
+    ],
+)
+def test_places_that_the_plan_does_not_have_yet(line, ends, new):
+    heard = hear(line, PLACES)
+    assert tuple(heard.said[key] for key in ("a_place", "b_place") if key in heard.said) == ends
+    assert heard.new == new
+
+
+@pytest.mark.parametrize(
+    ("line", "unread"),
+    [
+        ("Pier Office to Wet Lab 10G, 240 m", ()),
+        ("Pier Office to Wet Lab 10G urgent, blue", ("urgent", "blue")),
+        ("Wet Lab to Pier Office OM3 10G", ("OM3",)),
+        ("10G, 1,378 ft", ()),  # said as a note
+    ],
+)
+def test_what_is_not_understood_is_said_word_by_word(line, unread):
+    assert hear(line, PLACES).unread == unread
+
+
+@pytest.mark.parametrize(
+    ("line", "existing", "note"),
+    [
+        ("old orange glass", "OM1", "orange may be OM1 or OM2"),
+        ("aqua cable that is there", "OM3", "aqua may be OM3 or OM4"),
+        ("lime", "OM5", "lime may be OM5"),
+        ("existing cable", None, "which glass is there is not said"),
+        ("1,378 ft", None, "1,378 may be two numbers"),
+        ("PoE", None, "watts on its type plate"),
+    ],
+)
+def test_what_tells_only_part_of_it_says_what_to_look_at(line, existing, note):
+    heard = hear(line, PLACES)
+    assert heard.said.get("existing") == existing
+    assert any(note in one for one in heard.notes)
+
+
 @given(st.text(max_size=60))
 def test_whatever_is_typed_is_read_without_a_fault(text):
     said = read_line(text, PLACES)
     assert set(said) <= {
         "a_place", "b_place", "rate_gbps", "growth_gbps", "growth_by", "distance_m", "circuits",
-        "same_rack", "outdoors", "redundant", "strands_at_hand", "budget",
+        "same_rack", "outdoors", "redundant", "strands_at_hand", "budget", "existing", "draw_w",
     }  # fmt: skip
     suggestions(text, PLACES)
 

@@ -6,6 +6,8 @@ import type { components } from "./schema";
 
 type Schemas = components["schemas"];
 export type Need = Schemas["NeedModel"];
+export type PlannedNeedView = Schemas["PlannedNeedView"];
+export type NeedDoc = PlannedNeedView["doc"];
 export type Weights = Schemas["WeightsModel"];
 export type ChoiceView = Schemas["ChoiceView"];
 export type OptionView = Schemas["OptionView"];
@@ -31,6 +33,13 @@ export const useChoice = (plan_id: number, revision: number, need: Need | null, 
     enabled: need !== null,
     placeholderData: keepPreviousData,
     retry: false,
+  });
+
+export const useNeeds = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "needs", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/needs", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
   });
 
 export const useTurns = (plan_id: number, revision: number, need: Need | null, weights: Weights | null, on: boolean) =>
@@ -121,6 +130,7 @@ export const usePossible = (plan_id: number, revision: number) =>
 interface TakeInput {
   need: Need;
   key: string;
+  need_id?: string | null;
   link_id?: string;
 }
 

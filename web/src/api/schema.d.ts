@@ -367,7 +367,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Listneeds
+         * @description The needs of the plan, each with its state, what it lacks and what meets it.
+         */
+        get: operations["listNeeds"];
         put?: never;
         /**
          * Addlink
@@ -2152,6 +2156,8 @@ export interface components {
             key: string;
             /** Link Id */
             link_id?: string | null;
+            /** Need Id */
+            need_id?: string | null;
         };
         /**
          * ChoiceView
@@ -3428,7 +3434,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "shared part" | "service";
+            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "shared part" | "service" | "need";
             /** Id */
             id: string | null;
             /** Doc */
@@ -3540,6 +3546,8 @@ export interface components {
         /**
          * LineView
          * @description What the line says; what it does not say is null.
+         *
+         *     new_places : that the plan does not have yet. unread : words that say nothing known.
          */
         LineView: {
             /** A Place */
@@ -3566,6 +3574,25 @@ export interface components {
             same_rack?: boolean | null;
             /** Outdoors */
             outdoors?: boolean | null;
+            /** Existing */
+            existing?: string | null;
+            /** Draw W */
+            draw_w?: number | null;
+            /**
+             * New Places
+             * @default []
+             */
+            new_places: string[];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+            /**
+             * Unread
+             * @default []
+             */
+            unread: string[];
             way?: components["schemas"]["WayView"] | null;
             /**
              * Suggestions
@@ -3721,6 +3748,18 @@ export interface components {
             power: boolean;
             /** Planned */
             planned: boolean;
+        };
+        /**
+         * MetBy
+         * @description A link or a copper run that meets a need.
+         */
+        MetBy: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Verdict */
+            verdict: ("works" | "tight" | "fails" | "unknown") | null;
         };
         /**
          * MethodView
@@ -4754,6 +4793,127 @@ export interface components {
             } | null;
             /** Id */
             id?: string;
+        };
+        /**
+         * PlannedNeed
+         * @description What is wanted, as far as it is said; None: not said yet. [m, Gb/s, W]
+         *
+         *     redundant : two routes are wanted; redundant_m : the length of the second.
+         *     end_a, end_b : `cage:SFP+`, `none` for a converter; a device has a key of its own.
+         *     wanted_by : until when; asked_by : whose need it is.
+         *     key : the option that was chosen. links, copper : what stands in the plan for it.
+         *     built : since when it is there.
+         */
+        PlannedNeed: {
+            /** Name */
+            name: string;
+            /** A Place */
+            a_place?: string | null;
+            /** B Place */
+            b_place?: string | null;
+            /** Distance M */
+            distance_m?: number | null;
+            /** Rate Gbps */
+            rate_gbps?: number | null;
+            /** Growth Gbps */
+            growth_gbps?: number | null;
+            /** Growth By */
+            growth_by?: number | null;
+            /**
+             * Circuits
+             * @default 1
+             */
+            circuits: number;
+            /**
+             * Redundant
+             * @default false
+             */
+            redundant: boolean;
+            /** Redundant M */
+            redundant_m?: number | null;
+            /** Strands At Hand */
+            strands_at_hand?: number | null;
+            /** Cage A */
+            cage_a?: string | null;
+            /** Cage B */
+            cage_b?: string | null;
+            /** Device A */
+            device_a?: string | null;
+            /** Device B */
+            device_b?: string | null;
+            /**
+             * Same Rack
+             * @default false
+             */
+            same_rack: boolean;
+            /**
+             * Outdoors
+             * @default false
+             */
+            outdoors: boolean;
+            /**
+             * Surroundings
+             * @default []
+             */
+            surroundings: string[];
+            /** Existing */
+            existing?: string | null;
+            /** Budget */
+            budget?: string | null;
+            /** Termination */
+            termination?: string | null;
+            /** Panel Plug */
+            panel_plug?: string | null;
+            /** Service */
+            service?: string | null;
+            /** Draw W */
+            draw_w?: number | null;
+            /** Draw Peak W */
+            draw_peak_w?: number | null;
+            /** Wanted By */
+            wanted_by?: string | null;
+            /** Asked By */
+            asked_by?: string | null;
+            /** Notes */
+            notes?: string | null;
+            /** Key */
+            key?: string | null;
+            /**
+             * Links
+             * @default []
+             */
+            links: string[];
+            /**
+             * Copper
+             * @default []
+             */
+            copper: string[];
+            /** Built */
+            built?: string | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+        };
+        /**
+         * PlannedNeedView
+         * @description A need of the plan with its state. lacks : what has to be said before options can be made.
+         *
+         *     links : what stands in the plan for it, with its verdict; copper runs have none.
+         */
+        PlannedNeedView: {
+            doc: components["schemas"]["PlannedNeed"];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "wanted" | "chosen" | "built";
+            /** Lacks */
+            lacks: string[];
+            /** Links */
+            links: components["schemas"]["MetBy"][];
         };
         /**
          * PlantBody
@@ -7493,6 +7653,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listNeeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedNeedView"][];
                 };
             };
             /** @description Not Found */

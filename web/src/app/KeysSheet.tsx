@@ -6,13 +6,12 @@ import { Sheet } from "../parts/Sheet";
 const KEYS: [string, string][] = [
   ["0", "all links"],
   ["1", "Survey: places and pathways"],
-  ["2", "Need: add a link"],
-  ["3", "Choose: options for a need"],
-  ["4", "Route: cables and strands"],
-  ["5", "Light"],
-  ["6", "Polarity"],
+  ["2", "Need: what is wanted, and every way to do it"],
+  ["3", "Route: cables and strands"],
+  ["4", "Light"],
+  ["5", "Polarity"],
   ["↑ ↓", "one strand after the other, in Polarity"],
-  ["n", "add a link"],
+  ["n", "a new need"],
   ["j / k", "next, previous link; cable, in Route"],
   ["Enter", "open the marked link"],
   ["f", "fix all that is certain, in All links"],
@@ -32,7 +31,8 @@ const KEYS: [string, string][] = [
   ["g", "field guide and own parts"],
   ["e", "devices and spares"],
   ["o", "find out next: what is open"],
-  ["Esc", "let go"],
+  ["Esc", "leave a field; let go"],
+  ["p", "to the path of the link, in Light"],
   ["?", "these keys"],
 ];
 

@@ -6,6 +6,7 @@ import { memo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { importPlan, keys, newPlan, useChangePlan, usePlans } from "../api/plan";
 import { AskSheet } from "../parts/AskSheet";
+import { useNarrow } from "../parts/narrow";
 import { Sheet } from "../parts/Sheet";
 import { useNotice } from "./notice";
 import { useSettings } from "./settings";
@@ -15,12 +16,14 @@ type Opened = "plans" | "rename" | "who" | "new" | null;
 interface Props {
   planId: number;
   planName: string;
-  onOpen: (sheet: "history") => void;
+  onOpen: (sheet: "history" | "keys" | "messages") => void;
+  onTurn: (which: "undo" | "redo") => void;
 }
 
-export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Props) {
+export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTurn }: Props) {
   const { say, refuse } = useNotice();
-  const { mode, who, set } = useSettings();
+  const { mode, who, unit, set } = useSettings();
+  const narrow = useNarrow();
   const navigate = useNavigate();
   const cache = useQueryClient();
   const change = useChangePlan(planId);
@@ -50,27 +53,56 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Pro
     guide: () => void navigate(`/plans/${planId}/guide`),
     devices: () => void navigate(`/plans/${planId}/devices`),
     history: () => onOpen("history"),
+    undo: () => onTurn("undo"),
+    redo: () => onTurn("redo"),
+    unit: () => set({ unit: unit === "m" ? "ft" : "m" }),
+    keys: () => onOpen("keys"),
+    messages: () => onOpen("messages"),
     start: () => void navigate("/"),
     print: () => window.print(),
     theme: () => set({ mode: mode === "dark" ? "light" : "dark" }),
     who: () => setOpened("who"),
   };
-  const items = [
-    ["start", "First page: new plan, demos …"],
-    ["plans", "Open another plan …"],
-    ["new", "New plan …"],
-    ["import", "Import a plan file …"],
-    ["export", "Export the plan file"],
-    ["rename", "Rename this plan …"],
-    ["unknowns", "Find out next"],
-    ["rules", "House rules"],
-    ["guide", "Field guide and own parts"],
-    ["devices", "Devices and spares"],
-    ["history", "History …"],
-    ["print", "Print"],
-    ["theme", mode === "dark" ? "Light theme" : "Dark theme"],
-    ["who", who ? `Changes are signed ${who} …` : "Sign my changes …"],
-  ] as const;
+  const groups: { title: string; items: [string, string][] }[] = [
+    {
+      title: "Of this plan",
+      items: [
+        ["unknowns", "Find out next"],
+        ["devices", "Devices and spares"],
+        ["rules", "House rules"],
+        ["guide", "Field guide and own parts"],
+        ["history", "History …"],
+        ["rename", "Rename this plan …"],
+        ["export", "Export the plan file"],
+        ["print", "Print"],
+      ],
+    },
+    {
+      title: "Other plans",
+      items: [
+        ["start", "First page: new plan, demos …"],
+        ["plans", "Open another plan …"],
+        ["new", "New plan …"],
+        ["import", "Import a plan file …"],
+      ],
+    },
+    {
+      title: "This screen",
+      items: [
+        ...(narrow
+          ? ([
+              ["undo", "Undo"],
+              ["redo", "Redo"],
+              ["unit", unit === "m" ? "Feet" : "Metres"],
+            ] as [string, string][])
+          : []),
+        ["theme", mode === "dark" ? "Light theme" : "Dark theme"],
+        ["who", who ? `Changes are signed ${who} …` : "Sign my changes …"],
+        ["messages", "Messages …"],
+        ["keys", "Keys …"],
+      ],
+    },
+  ];
   return (
     <>
       <Menu.Root onSelect={({ value }) => actions[value]?.()}>
@@ -82,10 +114,17 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Pro
         <Portal>
           <Menu.Positioner>
             <Menu.Content bg="bg.panel" color="fg">
-              {items.map(([value, label]) => (
-                <Menu.Item key={value} value={value} _highlighted={{ bg: "accent.subtle" }}>
-                  {label}
-                </Menu.Item>
+              {groups.map((group) => (
+                <Menu.ItemGroup key={group.title}>
+                  <Menu.ItemGroupLabel fontSize="13px" color="fg.muted">
+                    {group.title}
+                  </Menu.ItemGroupLabel>
+                  {group.items.map(([value, label]) => (
+                    <Menu.Item key={value} value={value} minH={{ base: "40px", md: "auto" }} _highlighted={{ bg: "accent.subtle" }}>
+                      {label}
+                    </Menu.Item>
+                  ))}
+                </Menu.ItemGroup>
               ))}
             </Menu.Content>
           </Menu.Positioner>
@@ -118,7 +157,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen }: Pro
           label="Name of the plan"
           value=""
           onClose={() => setOpened(null)}
-          onStore={(name) => goTo(newPlan(name), "An empty plan. Add a link to begin.")}
+          onStore={(name) => goTo(newPlan(name), "An empty plan. Say what is wanted to begin.")}
         />
       )}
       {opened === "who" && (

@@ -1,6 +1,7 @@
 /** The frame around every view of a plan: head, footbridge, keys. */
 import { Box, Button, Flex, Heading, Link, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { useIsMutating } from "@tanstack/react-query";
+import { Suspense, useEffect, useState } from "react";
 import { Outlet, Link as RouterLink, useLocation, useNavigate, useParams } from "react-router";
 import { useLinks, usePlan, useTurn } from "../api/plan";
 import { Footbridge, type Pier } from "../parts/Footbridge";
@@ -9,6 +10,7 @@ import { Toggle } from "../parts/Toggle";
 import { HistorySheet } from "./HistorySheet";
 import { useKeys } from "./keyboard";
 import { KeysSheet } from "./KeysSheet";
+import { MessagesSheet } from "./MessagesSheet";
 import { useNotice } from "./notice";
 import { PlanProvider, useOpenPlan } from "./planContext";
 import { PlanMenu } from "./PlanMenu";
@@ -47,14 +49,30 @@ export function PlanShell() {
   }
   return (
     <PlanProvider plan={plan.data} links={links.data}>
-      <Frame />
+      <Frame
+        unreachable={plan.isError || links.isError}
+        onRetry={() => {
+          void plan.refetch();
+          void links.refetch();
+        }}
+      />
     </PlanProvider>
   );
 }
 
-export type Opened = "keys" | "history" | null;
+export type Opened = "keys" | "history" | "messages" | null;
 
-function Frame() {
+/** Views that are no pier, by the last part of their address. */
+const BESIDE: Record<string, string> = { rules: "House rules", guide: "Field guide", devices: "Devices and spares", unknowns: "Find out next" };
+
+interface FrameProps {
+  /** The newest state could not be read: what is shown is as it was. */
+  unreachable: boolean;
+  onRetry: () => void;
+}
+
+function Frame({ unreachable, onRetry }: FrameProps) {
+  const saving = useIsMutating() > 0;
   const { plan, links, shown } = useOpenPlan();
   const { unit, set } = useSettings();
   const { say, refuse } = useNotice();
@@ -83,11 +101,10 @@ function Frame() {
     "0": go(home),
     "1": go(`${home}/survey`),
     "2": go(`${home}/need`),
-    "3": go(`${home}/choose`),
-    "4": go(`${home}/route`),
-    n: go(`${home}/need`),
-    "5": () => links.length && void navigate(light),
-    "6": () => links.length && void navigate(`${light}/polarity`),
+    "3": go(`${home}/route`),
+    n: go(`${home}/need?need=new`),
+    "4": () => links.length && void navigate(light),
+    "5": () => links.length && void navigate(`${light}/polarity`),
     u: turned("undo"),
     "ctrl+z": turned("undo"),
     U: turned("redo"),
@@ -100,6 +117,7 @@ function Frame() {
     o: go(`${home}/unknowns`),
     "?": () => setOpened("keys"),
     "/": () => document.getElementById("find")?.focus(),
+    p: () => document.querySelector<HTMLElement>("[data-path-row] [tabindex='0']")?.focus(),
   });
   const open = links.find((l) => l.id === linkId);
   const counted = open ? [open] : links;
@@ -112,11 +130,10 @@ function Frame() {
     { key: "0", label: "All links", to: home, current: at === home || at === `${home}/`, stop: 0, warn: 0 },
     { key: "1", label: "Survey", to: `${home}/survey`, current: at.endsWith("/survey"), stop: open ? 0 : plan.survey.stop, warn: open ? 0 : plan.survey.warn },
     { key: "2", label: "Need", to: `${home}/need`, current: at.endsWith("/need"), stop: 0, warn: 0 },
-    { key: "3", label: "Choose", to: `${home}/choose`, current: at.endsWith("/choose"), stop: 0, warn: 0 },
-    { key: "4", label: "Route", to: `${home}/route`, current: at.endsWith("/route"), stop: inRoute("stop"), warn: inRoute("warn") },
-    { key: "5", label: "Light", to: light, current: at.includes("/links/") && !at.endsWith("/polarity"), stop: inLight("stop"), warn: inLight("warn") },
+    { key: "3", label: "Route", to: `${home}/route`, current: at.endsWith("/route"), stop: inRoute("stop"), warn: inRoute("warn") },
+    { key: "4", label: "Light", to: light, current: at.includes("/links/") && !at.endsWith("/polarity"), stop: inLight("stop"), warn: inLight("warn") },
     {
-      key: "6",
+      key: "5",
       label: "Polarity",
       to: `${light}/polarity`,
       current: at.endsWith("/polarity"),
@@ -124,8 +141,32 @@ function Frame() {
       warn: sum("warn", "polarity"),
     },
   ];
+  const view = piers.find((pier) => pier.current)?.label ?? BESIDE[at.split("/").pop() ?? ""] ?? "";
+  const title = [open?.name, view, plan.name, "Passerelle"].filter(Boolean).join(" · ");
+  useEffect(() => {
+    document.title = title;
+  }, [title]);
+  const state = unreachable ? "the server does not answer" : saving ? "saving …" : `revision ${plan.revision} · saved`;
   return (
     <Flex direction="column" h="100%" colorPalette="accent" className="print-whole">
+      <Link
+        href="#work"
+        position="absolute"
+        left="-999px"
+        top="4px"
+        zIndex="toast"
+        bg="bg.panel"
+        px="3"
+        py="1"
+        fontWeight="700"
+        _focus={{ left: "8px" }}
+        onClick={(event) => {
+          event.preventDefault();
+          document.getElementById("work")?.focus();
+        }}
+      >
+        To the work
+      </Link>
       <Flex as="header" align="center" gap={{ base: "2", md: "4" }} px={{ base: "2", md: "4" }} h="42px" flex="none">
         <Link asChild fontWeight="800" fontSize="19px" color="fg" textDecoration="none">
           <RouterLink to={home}>Passerelle</RouterLink>
@@ -133,33 +174,50 @@ function Frame() {
         <Text fontWeight="600" truncate>
           {plan.name}
         </Text>
-        <Text color="fg.muted" whiteSpace="nowrap" fontSize="14px" hideBelow="lg">
-          revision {plan.revision} · saved
+        <Text
+          color={unreachable ? "stop.fg" : "fg.muted"}
+          fontWeight={unreachable ? 700 : 400}
+          whiteSpace="nowrap"
+          fontSize="14px"
+          hideBelow={unreachable ? undefined : "lg"}
+          role="status"
+        >
+          {state}
         </Text>
+        {unreachable && (
+          <Button size="xs" h="28px" colorPalette="accent" onClick={onRetry}>
+            Try again
+          </Button>
+        )}
         <Flex ml="auto" gap="1.5" align="center" className="no-print">
-          <HeadButton label="Undo" hint="u" title={plan.undo ? `Undo: ${plan.undo}` : "Nothing to undo"} off={!plan.undo} onClick={turned("undo")} />
-          <HeadButton label="Redo" hint="U" title={plan.redo ? `Redo: ${plan.redo}` : "Nothing to redo"} off={!plan.redo} onClick={turned("redo")} />
-          <Box hideBelow="md">
-            <HeadButton label="Keys" hint="?" title="The keys" onClick={() => setOpened("keys")} />
-          </Box>
-          <Toggle
-            label="Units"
-            value={unit}
-            options={[
-              { value: "m", label: "m" },
-              { value: "ft", label: "ft" },
-            ]}
-            onChange={(value) => set({ unit: value as Unit })}
-          />
-          <PlanMenu planId={plan.id} planName={plan.name} onOpen={setOpened} />
+          <Flex gap="1.5" align="center" hideBelow="md">
+            <HeadButton label="Undo" hint="u" title={plan.undo ? `Undo: ${plan.undo}` : "Nothing to undo"} off={!plan.undo} onClick={turned("undo")} />
+            <HeadButton label="Redo" hint="U" title={plan.redo ? `Redo: ${plan.redo}` : "Nothing to redo"} off={!plan.redo} onClick={turned("redo")} />
+            <Box hideBelow="md">
+              <HeadButton label="Keys" hint="?" title="The keys" onClick={() => setOpened("keys")} />
+            </Box>
+            <Toggle
+              label="Units"
+              value={unit}
+              options={[
+                { value: "m", label: "m" },
+                { value: "ft", label: "ft" },
+              ]}
+              onChange={(value) => set({ unit: value as Unit })}
+            />
+          </Flex>
+          <PlanMenu planId={plan.id} planName={plan.name} onOpen={setOpened} onTurn={(which) => turned(which)()} />
         </Flex>
       </Flex>
       <Footbridge piers={piers} />
-      <Flex as="main" direction="column" flex="1" minH="0" className="print-whole">
-        <Outlet />
+      <Flex as="main" id="work" tabIndex={-1} outline="none" direction="column" flex="1" minH="0" className="print-whole">
+        <Suspense fallback={<Text p="4">Opening …</Text>}>
+          <Outlet />
+        </Suspense>
       </Flex>
       {opened === "keys" && <KeysSheet open onClose={close} />}
       {opened === "history" && <HistorySheet open onClose={close} />}
+      {opened === "messages" && <MessagesSheet open onClose={close} />}
     </Flex>
   );
 }

@@ -1,11 +1,12 @@
 /** The first page: the plans that are there, and every way to begin one. Nothing replaces an open plan. */
 import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { lazy, Suspense, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { type DemoName, importPlan, keys, newPlan, openDemo, usePlans } from "../api/plan";
-import { IdentifyPanel } from "../views/survey/IdentifySheet";
 import { useNotice } from "./notice";
+
+const IdentifyPanel = lazy(() => import("../views/survey/IdentifySheet").then((m) => ({ default: m.IdentifyPanel })));
 
 const DEMOS: { name: DemoName; title: string; text: string }[] = [
   { name: "skerravoe", title: "Open the demo", text: "An invented island station as a good planner has it: most links work, some questions are open." },
@@ -82,7 +83,7 @@ export function Start() {
           <form
             onSubmit={(event) => {
               event.preventDefault();
-              void goTo(newPlan(name.trim() || "My site"), "An empty plan. Add a link to begin.");
+              void goTo(newPlan(name.trim() || "My site"), "An empty plan. Say what is wanted to begin.");
             }}
           >
             <Flex gap="2">
@@ -129,7 +130,11 @@ export function Start() {
           ))}
         </Box>
       </Flex>
-      {asking && <IdentifyPanel onClose={() => setAsking(false)} />}
+      {asking && (
+        <Suspense fallback={null}>
+          <IdentifyPanel onClose={() => setAsking(false)} />
+        </Suspense>
+      )}
       <Text mt="10" fontSize="14px" color="fg.muted">
         Everything stays on this machine. Local codes and licensed practice go before anything shown here.
       </Text>

@@ -15,7 +15,12 @@ export function useKeys(map: KeyMap) {
   });
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.altKey || isTyping(event.target)) return;
+      if (event.defaultPrevented || event.altKey) return;
+      if (isTyping(event.target)) {
+        // Escape always leaves a field, and the keys work again.
+        if (event.key === "Escape" && !document.querySelector('[role="dialog"][data-state="open"]')) (event.target as HTMLElement).blur();
+        return;
+      }
       if (document.querySelector('[role="dialog"][data-state="open"]')) return;
       const command = event.ctrlKey || event.metaKey;
       const name = command ? `ctrl+${event.key.toLowerCase()}` : event.key;

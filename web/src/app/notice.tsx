@@ -1,29 +1,43 @@
-/** One line that says what just happened or what was refused; read out to screen readers. */
+/** One line that says what just happened or what was refused; read out to screen readers, and kept in a list. */
 import { Box, Button, Flex } from "@chakra-ui/react";
-import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from "react";
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 
-interface Notice {
+export interface Notice {
   text: string;
   bad: boolean;
+  at: Date;
 }
 
 interface NoticeApi {
   say: (text: string) => void;
   refuse: (error: unknown) => void;
+  /** What was said since the page was opened, newest first. */
+  said: Notice[];
 }
 
 const NoticeContext = createContext<NoticeApi | null>(null);
+/** How long a message stands, milliseconds: what was refused stands longer. */
+const STANDS = 7_000;
+const STANDS_BAD = 20_000;
+const KEPT = 100;
 
 export function NoticeProvider({ children }: { children: ReactNode }) {
   const [notice, setNotice] = useState<Notice | null>(null);
+  const [said, setSaid] = useState<Notice[]>([]);
   const clear = useCallback(() => setNotice(null), []);
-  const api = useMemo(
-    () => ({
-      say: (text: string) => setNotice({ text, bad: false }),
-      refuse: (error: unknown) => setNotice({ text: error instanceof Error ? error.message : String(error), bad: true }),
-    }),
-    [],
-  );
+  const show = useCallback((text: string, bad: boolean) => {
+    const made = { text, bad, at: new Date() };
+    setNotice(made);
+    setSaid((old) => [made, ...old].slice(0, KEPT));
+  }, []);
+  useEffect(() => {
+    if (!notice) return;
+    const timer = setTimeout(() => setNotice(null), notice.bad ? STANDS_BAD : STANDS);
+    return () => clearTimeout(timer);
+  }, [notice]);
+  const say = useCallback((text: string) => show(text, false), [show]);
+  const refuse = useCallback((error: unknown) => show(error instanceof Error ? error.message : String(error), true), [show]);
+  const api = useMemo(() => ({ say, refuse, said }), [say, refuse, said]);
   return (
     <NoticeContext.Provider value={api}>
       {children}
@@ -31,10 +45,11 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
         {notice && (
           <Flex
             position="fixed"
-            bottom="14px"
+            top={{ base: "4px", md: "46px" }}
             left="50%"
             transform="translateX(-50%)"
-            maxW="min(760px, 92vw)"
+            w="max-content"
+            maxW="min(760px, 96vw)"
             zIndex="toast"
             bg="bg.panel"
             color={notice.bad ? "stop.fg" : "fg"}
@@ -42,10 +57,11 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
             borderColor={notice.bad ? "stop.fg" : "fg"}
             borderRadius="md"
             px="4"
-            py="2"
+            py="1.5"
             gap="4"
             align="center"
             fontWeight="600"
+            data-notice=""
           >
             <span>{notice.text}</span>
             <Button size="xs" variant="outline" colorPalette="accent" onClick={clear}>

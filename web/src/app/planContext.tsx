@@ -13,6 +13,9 @@ interface PlanApi {
   setFilter: (text: string) => void;
   sort: SortKey;
   setSort: (key: SortKey) => void;
+  /** Only links of this verdict are shown; null: all. */
+  verdict: LinkSummary["verdict"] | null;
+  setVerdict: (verdict: LinkSummary["verdict"] | null) => void;
 }
 
 const PlanContext = createContext<PlanApi | null>(null);
@@ -46,12 +49,15 @@ interface Props {
 export function PlanProvider({ plan, links, children }: Props) {
   const [filter, setFilter] = useState("");
   const [sort, setSort] = useState<SortKey>("margin");
+  const [wanted, setVerdict] = useState<LinkSummary["verdict"] | null>(null);
+  // A verdict that no link has any more hides nothing.
+  const verdict = wanted !== null && links.some((l) => l.verdict === wanted) ? wanted : null;
   const shown = useMemo(() => {
     const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
-    const kept = words.length ? links.filter((l) => matches(l, words)) : [...links];
+    const kept = links.filter((l) => (verdict === null || l.verdict === verdict) && (!words.length || matches(l, words)));
     return kept.sort((a, b) => inOrder(a, b, sort));
-  }, [links, filter, sort]);
-  const api = useMemo(() => ({ plan, links, shown, filter, setFilter, sort, setSort }), [plan, links, shown, filter, sort]);
+  }, [links, filter, sort, verdict]);
+  const api = useMemo(() => ({ plan, links, shown, filter, setFilter, sort, setSort, verdict, setVerdict }), [plan, links, shown, filter, sort, verdict]);
   return <PlanContext.Provider value={api}>{children}</PlanContext.Provider>;
 }
 

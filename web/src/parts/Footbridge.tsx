@@ -69,10 +69,72 @@ function PierFoot({ pier }: { pier: Pier }) {
   );
 }
 
+/** A stub of the small deck: where findings hang, and a way there. */
+function Stub({ pier }: { pier: Pier }) {
+  const worst = pier.stop ? "stop" : pier.warn ? "warn" : null;
+  return (
+    <ChakraLink asChild flex="1" h="44px" display="flex" flexDirection="column" alignItems="center" gap="1" textDecoration="none">
+      <NavLink to={pier.to} aria-label={pier.label} aria-current={pier.current ? "step" : undefined}>
+        <Box w={pier.current ? "9px" : "3px"} h="11px" bg={pier.current ? "accent.solid" : "fg"} borderTopWidth="0" />
+        {worst ? <SeverityMark severity={worst} size={12} /> : <Box h="12px" />}
+      </NavLink>
+    </ChakraLink>
+  );
+}
+
+function Neighbour({ pier, side }: { pier: Pier | undefined; side: "before" | "after" }) {
+  return (
+    <Box flex="1" minW="0" textAlign={side === "before" ? "start" : "end"} pb="1">
+      {pier && (
+        <ChakraLink asChild fontSize="15px" fontWeight="600" color="fg" textDecoration="none" whiteSpace="nowrap" py="2">
+          <NavLink to={pier.to}>
+            {side === "before" && "◂ "}
+            {pier.label}
+            {side === "after" && " ▸"}
+          </NavLink>
+        </ChakraLink>
+      )}
+    </Box>
+  );
+}
+
+/** On a phone: the pier that is open with its neighbours, and all of them as stubs of a small deck. */
+function OnePier({ piers }: { piers: Pier[] }) {
+  const at = piers.findIndex((pier) => pier.current);
+  const pier = piers[at];
+  return (
+    <Box display={{ base: "block", md: "none" }} px="3">
+      <Flex align="end" borderBottomWidth="4px" borderColor="fg">
+        <Neighbour pier={pier ? piers[at - 1] : piers[0]} side="before" />
+        <Box fontSize="21px" fontWeight="700" color={pier ? "accent.fg" : "fg.muted"} lineHeight="1.2" pb="0.5" whiteSpace="nowrap">
+          {pier?.label ?? "beside the piers"}
+        </Box>
+        <Neighbour pier={pier ? piers[at + 1] : piers[1]} side="after" />
+      </Flex>
+      {pier && (
+        <Flex position="relative" h="30px" justify="center">
+          <Rope />
+          <Box w="14px" h="30px" bg="accent.solid" />
+          <Flex position="absolute" left="calc(50% + 20px)" top="6px" gap="3">
+            <Open severity="stop" count={pier.stop} />
+            <Open severity="warn" count={pier.warn} />
+          </Flex>
+        </Flex>
+      )}
+      <Flex mt="1" borderTopWidth="2px" borderColor="border.emphasized">
+        {piers.map((one) => (
+          <Stub key={one.key} pier={one} />
+        ))}
+      </Flex>
+    </Box>
+  );
+}
+
 export function Footbridge({ piers }: { piers: Pier[] }) {
   return (
     <Box as="nav" aria-label="Steps of the job" className="no-print" flex="none">
-      <Flex>
+      <OnePier piers={piers} />
+      <Flex display={{ base: "none", md: "flex" }}>
         <Box flex="0 0 10px" h="28px" alignSelf="end" borderTopWidth="3px" borderColor="fg" />
         {piers.map((pier) => (
           <Box key={pier.key} flex="1" minW="0">

@@ -12,12 +12,16 @@ import { BASIS, db, lengthNumber, plus, said } from "../../parts/figures";
 import { UsedBar } from "../../parts/MarginBar";
 import { SeverityMark, shownVerdict, VerdictMark, verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
+import { useNarrow } from "../../parts/narrow";
 import { CopperRuns } from "./CopperRuns";
 import { FixSheet } from "./FixSheet";
 import { FindOutKey } from "../looking/FindOut";
+import { EmptyPlan } from "./EmptyPlan";
+import { NarrowRow } from "./NarrowRow";
 import { PlanFindings } from "./PlanFindings";
+import { Verdicts } from "./Verdicts";
 
-const ROW = 33;
+const ROW = 42;
 /** On a narrow screen only what decides stays: verdict and margin beside the name. */
 const COLUMNS = {
   base: "minmax(190px,1.5fr) minmax(100px,0.8fr) 58px 58px 90px minmax(120px,1.1fr)",
@@ -58,7 +62,7 @@ function Head({ children, end, sort, wide }: { children: React.ReactNode; end?: 
     <Box role="columnheader" aria-sort={current === sort ? "ascending" : "none"} textAlign={style.textAlign}>
       <Button variant="plain" size="xs" h="auto" p="0" minW="0" {...style} onClick={() => setSort(sort)}>
         {children}
-        {current === sort ? " ▾" : ""}
+        {current === sort ? " ▴" : ""}
       </Button>
     </Box>
   );
@@ -91,14 +95,14 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
       onClick={onOpen}
       data-link={link.id}
     >
-      <Text role="cell" truncate fontWeight="600" title={link.name}>
+      <Text role="cell" fontWeight="600" title={link.name} fontSize="14px" lineHeight="1.2" lineClamp={2}>
         <button
           type="button"
           onClick={(e) => {
             e.stopPropagation();
             onOpen();
           }}
-          style={{ font: "inherit", color: "inherit", width: "100%", textAlign: "start", overflow: "hidden", textOverflow: "ellipsis" }}
+          style={{ font: "inherit", color: "inherit", width: "100%", textAlign: "start" }}
         >
           {link.name}
           {endsOf(link) && (
@@ -141,7 +145,7 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
       </Flex>
       <Flex role="cell" align="center" gap="2" minW="0">
         <Findings counts={link.counts} />
-        <Text truncate color="fg.muted" fontSize="14px" title={link.decides ? said(link.decides, unit) : undefined}>
+        <Text lineClamp={2} color="fg.muted" fontSize="13px" lineHeight="1.25" title={link.decides ? said(link.decides, unit) : undefined}>
           {link.decides ? said(link.decides, unit) : link.uncertain ? "check the data sheet" : ""}
         </Text>
       </Flex>
@@ -160,20 +164,6 @@ function Findings({ counts }: { counts: LinkSummary["counts"] }) {
         </Flex>
       ))}
     </Flex>
-  );
-}
-
-function EmptyPlan({ to }: { to: () => void }) {
-  return (
-    <Box py="10" maxW="520px">
-      <Heading size="lg">No links yet</Heading>
-      <Text mt="1" color="fg.muted">
-        State two places, an application and a distance, and you get a complete light path to edit. Or open a plan file from the menu.
-      </Text>
-      <Button mt="4" colorPalette="accent" onClick={to}>
-        Add a link
-      </Button>
-    </Box>
   );
 }
 
@@ -201,6 +191,7 @@ export function Overview() {
   const [at, setAt] = useState(0);
   const [fixing, setFixing] = useState(false);
   const printing = usePrinting();
+  const narrow = useNarrow() && !printing;
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({
     count: shown.length,
@@ -217,21 +208,21 @@ export function Overview() {
     setAt(next);
     rows.scrollToIndex(next);
   };
-  const add = () => void navigate(`/plans/${plan.id}/need`);
+  const add = () => void navigate(`/plans/${plan.id}/need?need=new`);
   useKeys({ f: () => setFixing(true), j: move(1), k: move(-1), Enter: () => open(shown[at]) });
   const basis = BASIS[plan.house_rules.loss_basis].word;
   return (
-    <Flex direction="column" flex="1" minH="0" px="4" pt="2" className="print-whole">
-      <Flex align="baseline" gap="3" mb="2" wrap="wrap">
-        <Heading as="h1" fontSize="28px" data-answer="">
+    <Flex direction="column" flex="1" minH="0" px={{ base: "3", md: "4" }} pt="2" overflowY={{ base: "auto", md: "visible" }} className="print-whole">
+      <Flex align="baseline" gap={{ base: "1", md: "3" }} mb="2" wrap="wrap">
+        <Heading as="h1" fontSize={{ base: "24px", md: "28px" }} lineHeight="1.15" data-answer="">
           {answer}
         </Heading>
         <Text color="fg.muted">{[rest, `judged by ${basis}`].filter(Boolean).join(" · ")}</Text>
-        <Flex ml="auto" gap="2" alignSelf="center" className="no-print">
+        <Flex ml={{ base: "0", md: "auto" }} gap="2" alignSelf="center" wrap="wrap" className="no-print">
           <Input
             id="find"
             size="sm"
-            w="160px"
+            w={{ base: "130px", md: "160px" }}
             h="32px"
             bg="bg.panel"
             placeholder="Find a link  /"
@@ -254,55 +245,59 @@ export function Overview() {
       {fixing && <FixSheet onClose={() => setFixing(false)} />}
       <PlanFindings />
       <CopperRuns />
+      <Verdicts />
       {links.length === 0 ? (
-        <EmptyPlan to={add} />
+        <EmptyPlan />
       ) : (
-        <Box flex="1" minH="0" overflowX="auto" className="print-whole">
-          <Flex direction="column" role="table" aria-label="Links" minW={{ base: "700px", lg: "1180px" }} h="100%" className="print-whole">
-            <Grid role="row" templateColumns={COLUMNS} columnGap="2.5" px="2" pb="1" alignItems="end" borderBottomWidth="2px" borderColor="fg">
-              <Head sort="name">Link</Head>
-              <Head>Application</Head>
-              <Head wide>Glass</Head>
-              <Head end>{unit === "m" ? "m" : "ft"}</Head>
-              <Head end wide>
-                nm
-              </Head>
-              <Head end wide>
-                Loss dB
-              </Head>
-              <Head end wide>
-                Limit
-              </Head>
-              <Head wide>of the limit</Head>
-              <Head end sort="margin">
-                Left dB
-              </Head>
-              <Head>Verdict</Head>
-              <Head>What decides</Head>
-            </Grid>
-            <Box ref={scroller} role="rowgroup" flex="1" minH="0" overflowY="auto" className="print-whole">
-              <Box position="relative" h={`${rows.getTotalSize()}px`}>
-                {rows.getVirtualItems().map((row) => {
-                  const link = shown[row.index];
-                  return (
-                    link && (
-                      <Box key={link.id} position="absolute" insetX="0" top={`${row.start}px`}>
-                        <Row link={link} on={row.index === at} onOpen={() => open(link)} />
-                      </Box>
-                    )
-                  );
-                })}
+        <Box flex={{ base: "none", md: "1" }} minH="0" overflowX="auto" className="print-whole">
+          {narrow && shown.map((link) => <NarrowRow key={link.id} link={link} onOpen={() => open(link)} />)}
+          {!narrow && (
+            <Flex direction="column" role="table" aria-label="Links" minW={{ base: "700px", lg: "1180px" }} h="100%" className="print-whole">
+              <Grid role="row" templateColumns={COLUMNS} columnGap="2.5" px="2" pb="1" alignItems="end" borderBottomWidth="2px" borderColor="fg">
+                <Head sort="name">Link</Head>
+                <Head>Application</Head>
+                <Head wide>Glass</Head>
+                <Head end>{unit === "m" ? "m" : "ft"}</Head>
+                <Head end wide>
+                  nm
+                </Head>
+                <Head end wide>
+                  Loss dB
+                </Head>
+                <Head end wide>
+                  Limit
+                </Head>
+                <Head wide>of the limit</Head>
+                <Head end sort="margin">
+                  Left dB
+                </Head>
+                <Head>Verdict</Head>
+                <Head>What decides</Head>
+              </Grid>
+              <Box ref={scroller} role="rowgroup" flex="1" minH="0" overflowY="auto" className="print-whole">
+                <Box position="relative" h={`${rows.getTotalSize()}px`}>
+                  {rows.getVirtualItems().map((row) => {
+                    const link = shown[row.index];
+                    return (
+                      link && (
+                        <Box key={link.id} position="absolute" insetX="0" top={`${row.start}px`}>
+                          <Row link={link} on={row.index === at} onOpen={() => open(link)} />
+                        </Box>
+                      )
+                    );
+                  })}
+                </Box>
+                {shown.length === 0 && (
+                  <Text py="6" color="fg.muted">
+                    No link matches “{filter}”.{" "}
+                    <Button size="xs" variant="outline" colorPalette="accent" onClick={() => setFilter("")}>
+                      Show all
+                    </Button>
+                  </Text>
+                )}
               </Box>
-              {shown.length === 0 && (
-                <Text py="6" color="fg.muted">
-                  No link matches “{filter}”.{" "}
-                  <Button size="xs" variant="outline" colorPalette="accent" onClick={() => setFilter("")}>
-                    Show all
-                  </Button>
-                </Text>
-              )}
-            </Box>
-          </Flex>
+            </Flex>
+          )}
         </Box>
       )}
     </Flex>

@@ -16,6 +16,8 @@ interface Props {
 
 const HEAD = 40;
 const SIDE = 88;
+/** A column is no narrower than this: on a phone the drawing scrolls in its own frame. */
+const LEAST = 54;
 
 export function StrandDrawing({ view, a, b, lit, onLit }: Props) {
   const box = useRef<HTMLDivElement>(null);
@@ -29,14 +31,15 @@ export function StrandDrawing({ view, a, b, lit, onLit }: Props) {
   const height = HEAD + view.rows * pitch + 10;
   const weight = view.columns.map((c) => (c.joint ? 0.72 : c.title.startsWith("cassette") ? 1.1 : 1.2));
   const total = weight.reduce((sum, w) => sum + w, 0);
-  const inner = width - 2 * SIDE;
+  const inner = Math.max(width - 2 * SIDE, LEAST * total);
+  const whole = inner + 2 * SIDE;
   const xs = [SIDE];
   for (const w of weight) xs.push(xs[xs.length - 1]! + (inner * w) / total);
   const y = (row: number) => HEAD + (row - 0.5) * pitch;
   const small = pitch < 13;
   return (
-    <Box ref={box} data-strands="">
-      <svg width={width} height={height} role="img" aria-label={`${view.strands.length} strands from ${a.place} to ${b.place}`}>
+    <Box ref={box} data-strands="" overflowX="auto">
+      <svg width={whole} height={height} role="img" aria-label={`${view.strands.length} strands from ${a.place} to ${b.place}`}>
         {view.columns.map((column, i) => {
           const x0 = xs[i]!;
           const x1 = xs[i + 1]!;
@@ -76,7 +79,7 @@ export function StrandDrawing({ view, a, b, lit, onLit }: Props) {
             </g>
             {strand.end && (
               <SvgText
-                x={width - SIDE + 8}
+                x={whole - SIDE + 8}
                 y={y(strand.rows[strand.rows.length - 1]!) + 4}
                 tone={strand.right === false ? "stop.fg" : strand.role ? "fg" : "fg.muted"}
               >

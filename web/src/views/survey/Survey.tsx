@@ -43,7 +43,7 @@ function Surveyed({ plant }: { plant: PlantView }) {
   const { say } = useNotice();
   const [search, setSearch] = useSearchParams();
   const tab = (search.get("show") ?? "map") as Tab;
-  const [opened, setOpened] = useState<Opened>(null);
+  const [opened, setOpened] = useState<Opened>(search.get("open") === "identify" ? "identify" : null);
   const [filter, setFilter] = useState("");
   const sort = search.get("sort");
   const name = search.get("name");

@@ -18,7 +18,7 @@ interface Props {
   problem: string | null;
 }
 
-type Texts = "draw" | "peak" | "a_place" | "b_place" | "distance" | "circuits" | "strands" | "growth_by" | "second";
+type Texts = "wanted_by" | "asked_by" | "draw" | "peak" | "a_place" | "b_place" | "distance" | "circuits" | "strands" | "growth_by" | "second";
 
 export function NeedForm({ draft, onChange, problem }: Props) {
   const { plan } = useOpenPlan();
@@ -133,6 +133,10 @@ export function NeedForm({ draft, onChange, problem }: Props) {
           </Flex>
         </Field>
         <Rule label="Ends of new cable" school="termination" value={draft.termination} put={(v) => set({ termination: v })} />
+        <Flex gap="2">
+          {text("Wanted by", "wanted_by", { width: "50%", placeholder: "2027-03-01" })}
+          {text("For whom", "asked_by", { width: "50%", placeholder: "not said" })}
+        </Flex>
         <Rule label="Connectors on panels" school="panel_plug" value={draft.panel_plug} put={(v) => set({ panel_plug: v })} />
       </More>
     </Grid>
@@ -197,6 +201,8 @@ function More({ draft, children }: { draft: Draft; children: ReactNode }) {
     "surroundings",
     "termination",
     "panel_plug",
+    "wanted_by",
+    "asked_by",
   ] as const;
   const set = keys.filter((key) => String(draft[key]) !== String(EMPTY[key])).length;
   return (

@@ -1,6 +1,6 @@
 /** The need as it is typed, and the need as it is asked. */
-import type { Line, Need } from "../../api/choice";
-import { fromUnit, lengthField, typed } from "../../parts/figures";
+import type { Line, Need, NeedDoc } from "../../api/choice";
+import { lengthField, rate, typed, typedLength } from "../../parts/figures";
 
 export interface Draft {
   a_place: string;
@@ -28,6 +28,9 @@ export interface Draft {
   budget: string;
   termination: string;
   panel_plug: string;
+  /** By when it is wanted, and whose need it is. */
+  wanted_by: string;
+  asked_by: string;
 }
 
 export const EMPTY: Draft = {
@@ -53,6 +56,8 @@ export const EMPTY: Draft = {
   budget: "usual",
   termination: "",
   panel_plug: "",
+  wanted_by: "",
+  asked_by: "",
 };
 
 export type Unit = "m" | "ft";
@@ -65,8 +70,8 @@ const whole = (text: string) => {
 /** The first field that cannot be read, in words. */
 function unread(draft: Draft): string | null {
   if (!draft.a_place.trim() !== !draft.b_place.trim()) return "Name both places, or neither.";
-  if (typed(draft.distance) === null) return draft.distance.trim() ? `“${draft.distance}” is not a length.` : "Give the length of the route.";
-  if (draft.redundant && typed(draft.second) === null)
+  if (typedLength(draft.distance, "m") === null) return draft.distance.trim() ? `“${draft.distance}” is not a length.` : "Give the length of the route.";
+  if (draft.redundant && typedLength(draft.second, "m") === null)
     return draft.second.trim() ? `“${draft.second}” is not a length.` : "Give the length of the second route.";
   if (whole(draft.circuits) === null) return `“${draft.circuits}” is not a number of circuits.`;
   if (draft.growth_by.trim() && whole(draft.growth_by) === null) return `“${draft.growth_by}” is not a year.`;
@@ -81,7 +86,7 @@ const part = (value: string, kind: "cage" | "device") => (value.startsWith(`${ki
 export function needOf(draft: Draft, unit: Unit): { need: Need | null; lacks: string | null } {
   const lacks = unread(draft);
   if (lacks) return { need: null, lacks };
-  const metres = (text: string) => Math.round(fromUnit(typed(text)!, unit) * 100) / 100;
+  const metres = (text: string) => Math.round(typedLength(text, unit)! * 100) / 100;
   return {
     lacks: null,
     need: {
@@ -130,8 +135,100 @@ export function withLine(draft: Draft, line: Line, unit: Unit): Draft {
     ...(line.strands_at_hand != null && { strands: String(line.strands_at_hand) }),
     ...(line.same_rack != null && { same_rack: line.same_rack }),
     ...(line.outdoors != null && { outdoors: line.outdoors }),
+    ...(line.existing != null && { existing: line.existing }),
+    ...(line.draw_w != null && { draw: String(line.draw_w) }),
     ...(line.budget != null && { budget: line.budget }),
   };
+}
+
+/** What can be read of a draft, as the plan keeps it; what cannot is left out. */
+export function docOf(draft: Draft, unit: Unit, old: NeedDoc): NeedDoc {
+  const metres = (text: string) => {
+    const value = typedLength(text, unit);
+    return value === null || value <= 0 ? null : Math.round(value * 100) / 100;
+  };
+  return {
+    ...old,
+    a_place: draft.a_place.trim() || null,
+    b_place: draft.b_place.trim() || null,
+    distance_m: metres(draft.distance),
+    rate_gbps: draft.rate_gbps,
+    growth_gbps: draft.growth_gbps,
+    growth_by: whole(draft.growth_by),
+    circuits: Math.min(48, Math.max(1, whole(draft.circuits) ?? 1)),
+    redundant: draft.redundant,
+    redundant_m: metres(draft.second),
+    strands_at_hand: whole(draft.strands),
+    cage_a: draft.end_a === "none" ? "none" : part(draft.end_a, "cage"),
+    cage_b: draft.end_b === "none" ? "none" : part(draft.end_b, "cage"),
+    device_a: part(draft.end_a, "device"),
+    device_b: part(draft.end_b, "device"),
+    same_rack: draft.same_rack,
+    outdoors: draft.outdoors,
+    surroundings: draft.surroundings,
+    existing: draft.existing || null,
+    draw_w: typed(draft.draw),
+    draw_peak_w: typed(draft.peak),
+    service: draft.service || null,
+    budget: draft.budget === EMPTY.budget ? null : draft.budget,
+    termination: draft.termination || null,
+    panel_plug: draft.panel_plug || null,
+    wanted_by: /^\d{4}-\d{2}-\d{2}$/.test(draft.wanted_by) ? draft.wanted_by : null,
+    asked_by: draft.asked_by.trim() || null,
+  };
+}
+
+/** A need of the plan as it stands in the form. */
+export function draftOf(doc: NeedDoc, unit: Unit): Draft {
+  const far = (m: number | null | undefined) => (m == null ? "" : lengthField(m, unit));
+  const text = (value: number | string | null | undefined) => (value == null ? "" : String(value));
+  const end = (cage: string | null | undefined, device: string | null | undefined) =>
+    device ? `device:${device}` : cage === "none" ? "none" : cage ? `cage:${cage}` : "";
+  return {
+    a_place: text(doc.a_place),
+    b_place: text(doc.b_place),
+    distance: far(doc.distance_m),
+    rate_gbps: doc.rate_gbps ?? EMPTY.rate_gbps,
+    growth_gbps: doc.growth_gbps ?? null,
+    growth_by: text(doc.growth_by),
+    circuits: text(doc.circuits),
+    redundant: doc.redundant,
+    second: far(doc.redundant_m),
+    strands: text(doc.strands_at_hand),
+    end_a: end(doc.cage_a, doc.device_a),
+    end_b: end(doc.cage_b, doc.device_b),
+    same_rack: doc.same_rack,
+    outdoors: doc.outdoors,
+    surroundings: [...doc.surroundings],
+    existing: text(doc.existing),
+    draw: text(doc.draw_w),
+    peak: text(doc.draw_peak_w),
+    service: text(doc.service),
+    budget: doc.budget ?? EMPTY.budget,
+    termination: text(doc.termination),
+    panel_plug: text(doc.panel_plug),
+    wanted_by: text(doc.wanted_by),
+    asked_by: text(doc.asked_by),
+  };
+}
+
+/** What a need is called in a list, apart from those that are called so already. */
+export function needName(draft: Draft, taken: readonly string[]): string {
+  const ends = `${draft.a_place.trim() || "End A"} – ${draft.b_place.trim() || "End B"}`;
+  const wanted = `${ends.slice(0, 100)}, ${rate(draft.rate_gbps)}`;
+  for (let n = 1; ; n += 1) {
+    const name = n === 1 ? wanted : `${wanted} ${n}`;
+    if (!taken.includes(name)) return name;
+  }
+}
+
+/** Lengths in the other unit, where the screen changed its unit under the form. */
+export function inUnit(draft: Draft, before: Unit, now: Unit): Draft {
+  const turned = (text: string) => {
+    const metres = typedLength(text, before);
+    return metres === null ? text : lengthField(metres, now);
+  };
+  return { ...draft, distance: turned(draft.distance), second: turned(draft.second) };
 }
 
 /** What a link elsewhere asks to begin with. */

@@ -33,7 +33,7 @@ export function GrowthCheck() {
     a &&
     b &&
     far !== null && (
-      <Underlined to={`/plans/${plan.id}/choose?${new URLSearchParams({ from: a, to: b, distance: String(far), rate: String(speed), ...more }).toString()}`}>
+      <Underlined to={`/plans/${plan.id}/need?${new URLSearchParams({ from: a, to: b, distance: String(far), rate: String(speed), ...more }).toString()}`}>
         <b>Choose</b>
       </Underlined>
     );

@@ -3,7 +3,7 @@ import type { Line } from "../../api/choice";
 import { EMPTY, inWords, needOf, withLine, type Draft } from "./draft";
 
 const asked = (change: Partial<Draft>, unit: "m" | "ft" = "m") => needOf({ ...EMPTY, a_place: "A", b_place: "B", distance: "240", ...change }, unit);
-const line = (change: Partial<Line>): Line => ({ suggestions: [], ...change });
+const line = (change: Partial<Line>): Line => ({ suggestions: [], new_places: [], notes: [], unread: [], ...change });
 
 describe("a need that is typed", () => {
   it("is asked in metres, with the end as a cage or a device", () => {

@@ -1,7 +1,7 @@
 /** Two places, an application and a distance: a complete path to edit comes back. */
 import { Box, Button, Flex, Grid, Heading, Input, NativeSelect, Text } from "@chakra-ui/react";
 import { useDeferredValue, useId, useMemo, useState } from "react";
-import { Link as RouterLink, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import type { Suited } from "../../api/client";
 import { useAddLink, useReference, useSuited } from "../../api/plan";
 import { useNotice } from "../../app/notice";
@@ -33,16 +33,23 @@ function Labelled({ label, children, hint }: { label: string; children: (id: str
 
 type Show = "fit" | "all";
 
-export function Need() {
+interface ByProps {
+  from: string;
+  to: string;
+  distance: string;
+}
+
+/** For who knows what runs: one application, and a complete path for it. */
+export function ByApplication({ from: startFrom, to: startTo, distance: startFar }: ByProps) {
   const { plan } = useOpenPlan();
   const { unit } = useSettings();
   const { say } = useNotice();
   const navigate = useNavigate();
   const add = useAddLink(plan.id);
   const reference = useReference();
-  const [from, setFrom] = useState(plan.places[0]?.name ?? "");
-  const [to, setTo] = useState("");
-  const [distance, setDistance] = useState("");
+  const [from, setFrom] = useState(startFrom || (plan.places[0]?.name ?? ""));
+  const [to, setTo] = useState(startTo);
+  const [distance, setDistance] = useState(startFar);
   const [application, setApplication] = useState<string | null>(null);
   const [fiber, setFiber] = useState("");
   const [show, setShow] = useState<Show>("fit");
@@ -72,20 +79,10 @@ export function Need() {
     );
   };
   return (
-    <Flex flex="1" minH="0" px="4" pt="2" gap="8" overflow="hidden" direction={{ base: "column", lg: "row" }}>
+    <Flex flex="1" minH="0" gap="8" overflowY={{ base: "auto", lg: "hidden" }} direction={{ base: "column", lg: "row" }}>
       <Box w={{ base: "100%", lg: "340px" }} flex="none" overflowY="auto" pb="4">
-        <Heading as="h1" fontSize="28px">
-          Add a link
-        </Heading>
         <Text color="fg.muted" mb="3">
-          You get a complete light path with cords, joints and cable, ready to change. Not sure what to run?{" "}
-          <RouterLink
-            to={`/plans/${plan.id}/choose?${new URLSearchParams({ from, to, distance }).toString()}`}
-            style={{ textDecoration: "underline", fontWeight: 700 }}
-          >
-            Compare every way to do it
-          </RouterLink>
-          .
+          You get a complete light path with cords, joints and cable, ready to change.
         </Text>
         <Flex direction="column" gap="3" asChild>
           <form

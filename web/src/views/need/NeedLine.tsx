@@ -27,7 +27,13 @@ export function NeedLine({ draft, onChange }: Props) {
         const placed = (found.a_place && found.b_place) || found.distance_m != null;
         const lacks = [placed ? null : "both places by their names in the plan, or a length", found.rate_gbps != null ? null : "a speed"].filter(Boolean);
         const recorded = found.distance_m == null && found.way != null ? "Length taken from the recorded pathways." : null;
-        setSaid(lacks.length ? `Not read: ${lacks.join(", ")}.` : recorded);
+        const told = [
+          lacks.length ? `Not said: ${lacks.join(", ")}.` : recorded,
+          found.unread.length ? `Not understood: ${found.unread.map((word) => `“${word}”`).join(", ")}.` : null,
+          found.new_places.length ? `New: ${found.new_places.join(" and ")}; they come into the plan when an option is taken.` : null,
+          ...found.notes.map((note) => `${note[0]!.toUpperCase()}${note.slice(1)}.`),
+        ].filter(Boolean);
+        setSaid(told.length ? told.join(" ") : null);
       },
       (error: unknown) => setSaid(error instanceof Error ? error.message : String(error)),
     );
