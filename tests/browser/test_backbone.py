@@ -58,10 +58,7 @@ def test_survey_then_cable_then_strands_then_link(page: Page):
     expect(page.locator("[data-route]")).to_contain_text("Ice duct")
     expect(page.locator("[data-lengths]")).to_contain_text("Route 60 m + slack 6 m = 66 m")
 
-    page.locator("h1").click()
-    page.keyboard.press("2")
-    page.get_by_role("button", name="I know what runs").click()
-    expect(page.get_by_label("Route length")).to_be_visible()
+    page.goto("/plans/1/need?show=application")
     page.get_by_label("From", exact=True).fill("Pier Office")
     page.get_by_label("To", exact=True).fill("Ice House")
     page.get_by_label("Route length").fill("500")

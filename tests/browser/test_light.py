@@ -113,6 +113,7 @@ def test_a_link_is_added_duplicated_renamed_and_deleted(page: Page):
     page.goto("/plans/1")
     expect(answer(page)).to_be_visible()
     page.keyboard.press("n")
+    page.get_by_role("radio", name="I know what runs").click()
     page.get_by_label("To", exact=True).fill("Ice Store")
     page.get_by_label("Route length").fill("150")
     page.get_by_role("button", name=re.compile("^10GBASE-SR")).click()

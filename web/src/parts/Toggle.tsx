@@ -10,7 +10,16 @@ interface Props {
 
 export function Toggle({ label, value, options, onChange }: Props) {
   return (
-    <Flex role="radiogroup" aria-label={label} borderWidth="1px" borderRadius="md" overflow="hidden" bg="bg.panel">
+    <Flex
+      role="radiogroup"
+      aria-label={label}
+      borderWidth="1px"
+      borderRadius="md"
+      overflow="hidden"
+      bg="bg.panel"
+      wrap={{ base: "wrap", md: "nowrap" }}
+      maxW="100%"
+    >
       {options.map((option) => {
         const on = option.value === value;
         return (
@@ -19,7 +28,7 @@ export function Toggle({ label, value, options, onChange }: Props) {
             role="radio"
             aria-checked={on}
             size="xs"
-            h="26px"
+            h={{ base: "40px", md: "26px" }}
             px="2.5"
             borderRadius="0"
             variant="plain"

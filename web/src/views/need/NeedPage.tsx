@@ -144,7 +144,7 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
             </Text>
           )}
         </Box>
-        <Box flex="none" pt="1" maxW="100%" overflowX="auto" className="no-print">
+        <Box flex="none" pt="1" maxW="100%" className="no-print">
           <Toggle
             label="Show"
             value={tab}

@@ -68,13 +68,14 @@ const whole = (text: string) => {
 };
 
 /** The first field that cannot be read, in words. */
-function unread(draft: Draft): string | null {
+function lacking(draft: Draft): string | null {
   if (!draft.a_place.trim() !== !draft.b_place.trim()) return "Name both places, or neither.";
   if (typedLength(draft.distance, "m") === null) return draft.distance.trim() ? `“${draft.distance}” is not a length.` : "Give the length of the route.";
   if (draft.redundant && typedLength(draft.second, "m") === null)
     return draft.second.trim() ? `“${draft.second}” is not a length.` : "Give the length of the second route.";
   if (whole(draft.circuits) === null) return `“${draft.circuits}” is not a number of circuits.`;
   if (draft.growth_by.trim() && whole(draft.growth_by) === null) return `“${draft.growth_by}” is not a year.`;
+  if (draft.wanted_by.trim() && !DAY.test(draft.wanted_by)) return `“${draft.wanted_by}” is not a day, as 2027-03-01.`;
   if (draft.strands.trim() && whole(draft.strands) === null) return `“${draft.strands}” is not a number of strands.`;
   for (const watts of [draft.draw, draft.peak]) if (watts.trim() && typed(watts) === null) return `“${watts}” is not a number of watts.`;
   return null;
@@ -84,7 +85,7 @@ const part = (value: string, kind: "cage" | "device") => (value.startsWith(`${ki
 
 /** The need as it is asked, or what keeps it from being asked. */
 export function needOf(draft: Draft, unit: Unit): { need: Need | null; lacks: string | null } {
-  const lacks = unread(draft);
+  const lacks = lacking(draft);
   if (lacks) return { need: null, lacks };
   const metres = (text: string) => Math.round(typedLength(text, unit)! * 100) / 100;
   return {
@@ -141,6 +142,19 @@ export function withLine(draft: Draft, line: Line, unit: Unit): Draft {
   };
 }
 
+/** Whether a field holds what cannot be read: the plan does not keep it, the page does. */
+export function unread(draft: Draft): boolean {
+  const lengths = [draft.distance, draft.second];
+  const numbers = [draft.circuits, draft.strands, draft.growth_by, draft.draw, draft.peak];
+  return (
+    lengths.some((text) => text.trim() !== "" && typedLength(text, "m") === null) ||
+    numbers.some((text) => text.trim() !== "" && typed(text) === null) ||
+    (draft.wanted_by.trim() !== "" && !DAY.test(draft.wanted_by))
+  );
+}
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
 /** What can be read of a draft, as the plan keeps it; what cannot is left out. */
 export function docOf(draft: Draft, unit: Unit, old: NeedDoc): NeedDoc {
   const metres = (text: string) => {
@@ -173,7 +187,7 @@ export function docOf(draft: Draft, unit: Unit, old: NeedDoc): NeedDoc {
     budget: draft.budget === EMPTY.budget ? null : draft.budget,
     termination: draft.termination || null,
     panel_plug: draft.panel_plug || null,
-    wanted_by: /^\d{4}-\d{2}-\d{2}$/.test(draft.wanted_by) ? draft.wanted_by : null,
+    wanted_by: DAY.test(draft.wanted_by) ? draft.wanted_by : null,
     asked_by: draft.asked_by.trim() || null,
   };
 }

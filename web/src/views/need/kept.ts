@@ -5,7 +5,7 @@ import { useChangePlant } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { docOf, draftOf, inUnit, needName, type Draft, type Unit } from "./draft";
+import { docOf, draftOf, inUnit, needName, unread, type Draft, type Unit } from "./draft";
 
 /** How long the hand rests before what was typed is stored, milliseconds. */
 const REST = 900;
@@ -69,11 +69,12 @@ export function useKeptNeed(open: string | null, start: Draft, onMade: (id: stri
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   useEffect(() => {
-    if (id !== null) texts.set(`${plan.id}/${id}`, draft);
+    if (id !== null && unread(draft)) texts.set(`${plan.id}/${id}`, draft);
+    else if (id !== null) texts.delete(`${plan.id}/${id}`);
     const timer = setTimeout(() => void save().catch(refuse), REST);
     return () => clearTimeout(timer);
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [draft]);
+  }, [draft, id]);
   // What was typed a moment ago is stored when the person goes elsewhere.
   useEffect(() => {
     if (open !== null) gone.delete(open);

@@ -13,7 +13,7 @@ export function PlanFindings() {
     <Box asChild mb="2" fontSize="14px" bg="bg.panel" borderWidth="1px" px="3" py="1.5" data-plan-findings="">
       <details>
         <summary style={{ cursor: "pointer", fontWeight: 600 }}>
-          About the whole plan: {found.map((f) => `${f.title.charAt(0).toLowerCase()}${f.title.slice(1)}`).join(" · ")}
+          About the whole plan: {[...new Set(found.map((f) => `${f.title.charAt(0).toLowerCase()}${f.title.slice(1)}`))].join(" · ")}
         </summary>
         {found.map((finding, i) => (
           <Flex key={i} gap="2" mt="1.5" align="start">

@@ -38,7 +38,7 @@ export function StrandDrawing({ view, a, b, lit, onLit }: Props) {
   const y = (row: number) => HEAD + (row - 0.5) * pitch;
   const small = pitch < 13;
   return (
-    <Box ref={box} data-strands="" overflowX="auto">
+    <Box ref={box} data-strands="" overflowX="auto" overflowY="hidden" flex="none">
       <svg width={whole} height={height} role="img" aria-label={`${view.strands.length} strands from ${a.place} to ${b.place}`}>
         {view.columns.map((column, i) => {
           const x0 = xs[i]!;

@@ -85,7 +85,7 @@ function Routed({ plant }: { plant: PlantView }) {
         <Heading as="h1" fontSize="28px" lineHeight="1.15" data-answer="">
           {answer(plant, tab)}
         </Heading>
-        <Flex ml="auto" gap="2" align="center" className="no-print" wrap="wrap">
+        <Flex ml={{ base: "0", md: "auto" }} gap="2" align="center" className="no-print" wrap="wrap" minW="0">
           <FindOutKey />
           <Toggle
             label="Show"
