@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 
 from passerelle.core.judge.check import TIGHT, WORKS, LinkCheck
+from passerelle.core.judge.naming import with_names
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.words import in_metres
 
@@ -45,12 +46,15 @@ def table(checks: Sequence[LinkCheck]) -> str:
     lines = [line(head)]
     for one, row in zip(checks, rows, strict=True):
         lines.append(line(row))
+        link = one.budget.link
         for found in one.findings:
             if found.explained_by:
                 continue  # the cause is listed; its echo would only repeat it
             where = f" part {', '.join(str(at + 1) for at in found.at)}" if found.at else ""
-            lines.append(f"  {found.rule.severity}: {found.rule.id}{where}: {found.message}")
-            lines.append(f"      do: {in_metres(found.do)}")
+            lines.append(
+                f"  {found.rule.severity}: {found.rule.id}{where}: {with_names(found.message, link)}"
+            )
+            lines.append(f"      do: {with_names(in_metres(found.do), link)}")
     working = sum(one.verdict in (WORKS, TIGHT) for one in checks)
     lines.append(f"{working} of {len(checks)} links would come up")
     return "\n".join(lines)

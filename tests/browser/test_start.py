@@ -128,7 +128,7 @@ def test_a_need_is_kept_while_it_is_half_said_and_in_the_unit_of_the_screen(page
     expect(page.locator("[data-need='Pier Office – Wet Lab, 10G']")).to_contain_text("wanted")
     page.keyboard.press("Escape")
     page.keyboard.press("m")
-    expect(page.get_by_label("Route, ft")).to_have_value("328.08")
+    expect(page.get_by_label("Route, ft")).to_have_value("328.084")
     page.reload()
     expect(page.get_by_label("Route, ft")).to_have_value("328.084")
     page.get_by_role("button", name="Delete need").click()

@@ -5,6 +5,7 @@ from passerelle.core.judge.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck
 from passerelle.core.judge.findings import Finding
 from passerelle.core.judge.levels import uncertain_figures
 from passerelle.core.judge.mating import receptacle
+from passerelle.core.judge.naming import with_names
 from passerelle.core.judge.polarity import is_one_strand
 from passerelle.core.judge.sides import EXACT
 from passerelle.core.light.explain import Explanation
@@ -141,10 +142,10 @@ def _detail(check: LinkCheck) -> str:
     return ""
 
 
-def remedy_view(one: Ranked) -> schemas.RemedyView:
+def remedy_view(check: LinkCheck, one: Ranked) -> schemas.RemedyView:
     """A remedy with what it would bring, judged like everything else."""
     return schemas.RemedyView(
-        label=one.remedy.label,
+        label=with_names(one.remedy.label, check.budget.link),
         edits=list(one.remedy.edits),
         after=brief(one.after),
         reason=one.reason,
@@ -160,11 +161,13 @@ def finding_view(check: LinkCheck, found: Finding) -> schemas.FindingView:
         at=list(found.at),
         parts=part_ids(check, found),
         ends=list(found.ends),
-        message=found.said,
+        message=with_names(found.said, check.budget.link),
         why=found.rule.why,
-        do=found.do,
+        do=with_names(found.do, check.budget.link),
         source=found.source,
-        remedies=[] if found.explained_by else [remedy_view(r) for r in ranked(check, found)],
+        remedies=[]
+        if found.explained_by
+        else [remedy_view(check, r) for r in ranked(check, found)],
         explained_by=found.explained_by,
     )
 

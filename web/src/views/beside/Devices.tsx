@@ -105,45 +105,47 @@ function Spares({ types }: { types: { type: string; coding: string | null; in_us
       <Text color="fg.muted" fontSize="14px" mb="2">
         Every module type that the plan uses. A dead module is found by swapping it.
       </Text>
-      <Table.Root size="sm" variant="line" aria-label="Modules and spares">
-        <Table.Header>
-          <Table.Row bg="bg">
-            <Table.ColumnHeader>Module type</Table.ColumnHeader>
-            <Table.ColumnHeader textAlign="end">in use</Table.ColumnHeader>
-            <Table.ColumnHeader>on the shelf</Table.ColumnHeader>
-          </Table.Row>
-        </Table.Header>
-        <Table.Body>
-          {types.map((one) => (
-            <Table.Row key={`${one.type} ${one.coding}`} bg="bg">
-              <Table.Cell fontWeight="600">
-                {one.type}
-                {one.coding !== null && `, coded ${one.coding}`}
-                {one.spare === 0 && plan.house_rules.spares === "one-a-type" && (
-                  <Text as="span" color="note.fg" fontWeight="600" fontSize="13px">
-                    {" "}
-                    · no spare
-                  </Text>
-                )}
-              </Table.Cell>
-              <Table.Cell textAlign="end">
-                <Mono>{one.in_use}</Mono>
-              </Table.Cell>
-              <Table.Cell>
-                <TextField
-                  label={`Spares of ${one.type}${one.coding === null ? "" : `, coded ${one.coding}`}`}
-                  hideLabel
-                  width="70px"
-                  mono
-                  value={String(one.spare)}
-                  invalid={(text) => (typed(text) === null ? `“${text}” is not a number` : null)}
-                  onCommit={(text) => set(one.type, one.coding, typed(text) ?? 0)}
-                />
-              </Table.Cell>
+      <Box overflowX="auto" position="relative">
+        <Table.Root size="sm" variant="line" aria-label="Modules and spares">
+          <Table.Header>
+            <Table.Row bg="bg">
+              <Table.ColumnHeader>Module type</Table.ColumnHeader>
+              <Table.ColumnHeader textAlign="end">in use</Table.ColumnHeader>
+              <Table.ColumnHeader>on the shelf</Table.ColumnHeader>
             </Table.Row>
-          ))}
-        </Table.Body>
-      </Table.Root>
+          </Table.Header>
+          <Table.Body>
+            {types.map((one) => (
+              <Table.Row key={`${one.type} ${one.coding}`} bg="bg">
+                <Table.Cell fontWeight="600">
+                  {one.type}
+                  {one.coding !== null && `, coded ${one.coding}`}
+                  {one.spare === 0 && plan.house_rules.spares === "one-a-type" && (
+                    <Text as="span" color="note.fg" fontWeight="600" fontSize="13px">
+                      {" "}
+                      · no spare
+                    </Text>
+                  )}
+                </Table.Cell>
+                <Table.Cell textAlign="end">
+                  <Mono>{one.in_use}</Mono>
+                </Table.Cell>
+                <Table.Cell>
+                  <TextField
+                    label={`Spares of ${one.type}${one.coding === null ? "" : `, coded ${one.coding}`}`}
+                    hideLabel
+                    width="70px"
+                    mono
+                    value={String(one.spare)}
+                    invalid={(text) => (typed(text) === null ? `“${text}” is not a number` : null)}
+                    onCommit={(text) => set(one.type, one.coding, typed(text) ?? 0)}
+                  />
+                </Table.Cell>
+              </Table.Row>
+            ))}
+          </Table.Body>
+        </Table.Root>
+      </Box>
     </Box>
   );
 }

@@ -35,7 +35,7 @@ export function SharedParts() {
       {shared.error && <Text color="stop.fg">{shared.error.message}</Text>}
       {shared.data && rows.length === 0 && <Text color="fg.muted">None yet.</Text>}
       {rows.length > 0 && (
-        <Box overflowX="auto">
+        <Box overflowX="auto" position="relative">
           <Table.Root size="sm" variant="line" aria-label="Shared parts" minW="680px">
             <Table.Header>
               <Table.Row bg="bg">
