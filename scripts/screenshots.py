@@ -11,8 +11,8 @@ from passerelle.plans.store import Store
 
 OUT = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--font-render-hinting=none"]
-DESIGN, TABLET = (1280, 800), (820, 1180)
-CHOOSE = "choose?from=Crew%20House&to=Wet%20Lab&distance=240&rate=10&growth=100"
+DESIGN, TABLET, PHONE = (1280, 800), (820, 1180), (390, 844)
+NEED = "need?from=Crew%20House&to=Wet%20Lab&distance=240&rate=10&growth=100"
 
 
 def link(number: int) -> str:
@@ -60,14 +60,6 @@ def variants(page: Page) -> None:
     page.get_by_role("button", name="Keep variant 1").wait_for()
 
 
-def need(page: Page) -> None:
-    """Adding a link."""
-    page.goto("/plans/1/need")
-    page.get_by_label("To", exact=True).fill("Wet Lab")
-    page.get_by_label("Route length").fill("240")
-    page.get_by_role("button", name="10GBASE-LR").click()
-
-
 def view(address: str, ready: str) -> Callable[[Page], None]:
     """A view that is ready when something is there."""
 
@@ -99,9 +91,9 @@ def strands(number: int) -> Callable[[Page], None]:
     return go
 
 
-def choose(page: Page) -> None:
+def need(page: Page) -> None:
     """A need with two routes, its options, and one of them with its ends."""
-    page.goto("/plans/1/choose")
+    page.goto("/plans/1/need?need=new")
     line = "Pier Office to Instrument Hall 10G, growth 100G by 2031, two routes"
     page.get_by_label("In one line").fill(line)
     page.get_by_role("button", name="Read").click()
@@ -122,15 +114,15 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("route-strands", view("route?cable=H-04", "[data-strand]"), False, TABLET),
     ("route-pull", view("route?cable=R-01&page=pull", "[data-pull]"), False, DESIGN),
     ("route-failures", view("route?show=failures", "[data-group]"), False, DESIGN),
-    ("choose", choose, False, DESIGN),
-    ("choose-possible", view(f"{CHOOSE}&show=possible", "[data-possible] rect"), False, DESIGN),
-    ("prices", view("choose?show=prices", "[data-price]"), False, DESIGN),
+    ("need", need, False, DESIGN),
+    ("need-possible", view(f"{NEED}&show=possible", "[data-possible] rect"), False, DESIGN),
+    ("prices", view("need?show=prices", "[data-price]"), False, DESIGN),
     ("light", light, False, DESIGN),
     ("find-out-next", view("unknowns", "[data-unknown]"), False, DESIGN),
     ("variants", variants, False, DESIGN),
     ("house-rules", rules, False, DESIGN),
     ("why", why, False, DESIGN),
-    ("need", need, False, DESIGN),
+    ("phone", overview, False, PHONE),
     ("polarity-2", strands(16), False, DESIGN),
     ("polarity-12", strands(55), False, DESIGN),
     ("devices", view("devices", "[data-front]"), False, DESIGN),

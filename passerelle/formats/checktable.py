@@ -51,9 +51,8 @@ def table(checks: Sequence[LinkCheck]) -> str:
             if found.explained_by:
                 continue  # the cause is listed; its echo would only repeat it
             where = f" part {', '.join(str(at + 1) for at in found.at)}" if found.at else ""
-            lines.append(
-                f"  {found.rule.severity}: {found.rule.id}{where}: {with_names(found.message, link)}"
-            )
+            said = with_names(found.message, link)
+            lines.append(f"  {found.rule.severity}: {found.rule.id}{where}: {said}")
             lines.append(f"      do: {with_names(in_metres(found.do), link)}")
     working = sum(one.verdict in (WORKS, TIGHT) for one in checks)
     lines.append(f"{working} of {len(checks)} links would come up")

@@ -114,6 +114,7 @@ class EndView(BaseModel):
     """One end, for the drawing."""
 
     place: str
+    device: str | None
     application: str
     short: str
     rate_gbps: float

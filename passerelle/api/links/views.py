@@ -268,6 +268,7 @@ def link_view(doc: PlannedLink, changed_in: int, check: LinkCheck) -> schemas.Li
         ends.append(
             schemas.EndView(
                 place=end.place or f"end {side}",
+                device=end.device.name if end.device is not None else None,
                 application=module.application,
                 short=_short(module.application),
                 rate_gbps=module.rate_gbps,

@@ -2637,6 +2637,8 @@ export interface components {
         EndView: {
             /** Place */
             place: string;
+            /** Device */
+            device: string | null;
             /** Application */
             application: string;
             /** Short */

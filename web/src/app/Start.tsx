@@ -21,11 +21,11 @@ export function Start() {
   const [name, setName] = useState("");
   const [asking, setAsking] = useState(false);
   const file = useRef<HTMLInputElement>(null);
-  const goTo = (made: Promise<{ id: number }>, told: string) =>
+  const goTo = (made: Promise<{ id: number }>, told: string, to = "") =>
     made
       .then(async (info) => {
         await cache.invalidateQueries({ queryKey: keys.plans });
-        await navigate(`/plans/${info.id}`);
+        await navigate(`/plans/${info.id}${to}`);
         say(told);
       })
       .catch(refuse);
@@ -115,6 +115,16 @@ export function Start() {
               if (chosen) void goTo(chosen.text().then(importPlan), `Imported ${chosen.name} as a new plan.`);
             }}
           />
+          <Button
+            mt="3"
+            w="100%"
+            size="lg"
+            variant="outline"
+            colorPalette="accent"
+            onClick={() => void goTo(newPlan(name.trim() || "My site"), "An empty plan: bring the list in.", "/need?show=many")}
+          >
+            A list of needs from a spreadsheet …
+          </Button>
           <Button mt="3" w="100%" size="lg" variant="outline" colorPalette="accent" onClick={() => setAsking(true)}>
             What is this cable?
           </Button>

@@ -9,7 +9,7 @@ import { MarginTick } from "./MarginBar";
 import { shownVerdict, VerdictMark } from "./Mark";
 import { Mono } from "./Mono";
 
-const ROW = 50;
+const ROW = 64;
 
 interface RailRowProps {
   link: LinkSummary;
@@ -33,7 +33,7 @@ const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
       <NavLink to={to} title={link.name} aria-current={current ? "page" : undefined}>
         <Flex align="center" gap="2">
           <VerdictMark verdict={shownVerdict(link)} />
-          <Text flex="1" truncate fontWeight={current ? 700 : 500} fontSize="14px">
+          <Text flex="1" lineClamp={2} lineHeight="1.15" fontWeight={current ? 700 : 500} fontSize="14px">
             {link.name}
           </Text>
         </Flex>

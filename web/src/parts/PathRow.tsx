@@ -17,11 +17,18 @@ export interface DrawnPart {
   severity: Severity | null;
 }
 
+/** What stands at an end. named : its place is recorded. */
+export interface PathEnd {
+  short: string;
+  place: string;
+  device?: string | null;
+}
+
 interface Props {
   parts: DrawnPart[];
   layout: PathLayout;
-  left: { short: string; place: string };
-  right: { short: string; place: string };
+  left: PathEnd;
+  right: PathEnd;
   selected: number | null;
   onSelect: (at: number) => void;
   onEnd: (which: "left" | "right") => void;
@@ -121,8 +128,12 @@ function Label({ part, place }: { part: DrawnPart; place: Placed }) {
   );
 }
 
-function ModuleBox(props: { x: number; short: string; place: string; on: boolean; side: string; onClick: () => void }) {
-  const { x, short, place, on, side, onClick } = props;
+const NAME = 24;
+const cutTo = (text: string, most = NAME) => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
+
+function ModuleBox(props: PathEnd & { x: number; on: boolean; side: string; onClick: () => void }) {
+  const { x, short, place, device, on, side, onClick } = props;
+  const anchor = side === "left" ? { x, textAnchor: "start" as const } : { x: x + MODULE_WIDTH, textAnchor: "end" as const };
   return (
     <g
       role="button"
@@ -148,6 +159,14 @@ function ModuleBox(props: { x: number; short: string; place: string; on: boolean
         stroke={on ? paint("accent.fg") : paint("fg")}
         strokeWidth={on ? 3 : 2}
       />
+      <SvgText {...anchor} y={AXIS - 27} size={12.5} weight={600}>
+        {cutTo(place)}
+      </SvgText>
+      {device && (
+        <SvgText {...anchor} y={AXIS + 35} size={12} tone="fg.muted">
+          {cutTo(device, 15)}
+        </SvgText>
+      )}
       <SvgText x={x + MODULE_WIDTH / 2} y={AXIS + 5} textAnchor="middle" size={short.length > 4 ? 12 : 14} weight={700}>
         {short}
       </SvgText>
