@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { db, fromUnit, length, lengthField, plus, rate, said, typed, typedArea, typedLength, typedMillimetres } from "./figures";
+import { db, fromUnit, length, lengthField, plus, rate, said, typed, typedArea, typedLength, typedMillimetres, typedSpeed } from "./figures";
 
 describe("lengths", () => {
   it("are written in metres or feet, grouped from a thousand on", () => {
@@ -78,4 +78,19 @@ describe("a conductor's cross-section", () => {
     ["24awg", 0.205],
     ["thick", null],
   ])("%s", (text, area) => expect(typedArea(text)).toBe(area));
+});
+
+describe("a speed", () => {
+  it.each([
+    ["40 Mb/s", 0.04],
+    ["40M", 0.04],
+    ["1 Gbit/s", 1],
+    ["2,5 G", 2.5],
+    ["10", 10],
+    ["0", null],
+    ["plenty", null],
+    ["", null],
+  ])("is read from “%s”", (text, gbps) => {
+    expect(typedSpeed(text)).toBe(gbps);
+  });
 });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Line } from "../../api/choice";
-import { EMPTY, inWords, needOf, withLine, type Draft } from "./draft";
+import { docOf, draftOf, EMPTY, inUnit, inWords, needName, needOf, unread, withLine, type Draft } from "./draft";
+import type { NeedDoc } from "../../api/choice";
 
 const asked = (change: Partial<Draft>, unit: "m" | "ft" = "m") => needOf({ ...EMPTY, a_place: "A", b_place: "B", distance: "240", ...change }, unit);
 const line = (change: Partial<Line>): Line => ({ suggestions: [], new_places: [], notes: [], unread: [], ...change });
@@ -63,4 +64,43 @@ describe("a line", () => {
 it("calls a refused field as the form does", () => {
   expect(inWords("distance_m: 0 m is not a distance")).toBe("Route: 0 m is not a distance.");
   expect(inWords("The server is not there.")).toBe("The server is not there.");
+});
+
+const OLD: NeedDoc = { name: "A – B", circuits: 1, redundant: false, same_rack: false, outdoors: false, surroundings: [], links: ["L"], copper: [] };
+
+describe("a need that is kept", () => {
+  const draft: Draft = {
+    ...EMPTY,
+    a_place: "Hut",
+    b_place: "Mast",
+    distance: "420 ft",
+    end_a: "device:Core switch",
+    end_b: "none",
+    draw: "12 W",
+    wanted_by: "2027-03-01",
+    surroundings: ["wet"],
+  };
+
+  it("stands in metres, and comes back as it was said", () => {
+    const doc = docOf(draft, "m", OLD);
+    expect(doc).toMatchObject({ distance_m: 128.02, device_a: "Core switch", cage_a: null, cage_b: "none", draw_w: 12, links: ["L"] });
+    expect(docOf(draftOf(doc, "ft"), "ft", OLD)).toEqual(doc);
+  });
+
+  it("leaves out what cannot be read, which the page keeps", () => {
+    const half = { ...draft, distance: "far", circuits: "some" };
+    expect(docOf(half, "m", OLD)).toMatchObject({ distance_m: null, circuits: 1, a_place: "Hut" });
+    expect(unread(half)).toBe(true);
+    expect(unread(draft)).toBe(false);
+    expect(unread({ ...draft, wanted_by: "soon" })).toBe(true);
+  });
+
+  it("turns its lengths with the unit of the screen, and leaves what is no length", () => {
+    expect(inUnit({ ...EMPTY, distance: "100", second: "far" }, "m", "ft")).toMatchObject({ distance: "328.084", second: "far" });
+  });
+
+  it("has a name that no other need has", () => {
+    expect(needName(draft, [])).toBe("Hut – Mast, 10G");
+    expect(needName(draft, ["Hut – Mast, 10G", "Hut – Mast, 10G 2"])).toBe("Hut – Mast, 10G 3");
+  });
 });
