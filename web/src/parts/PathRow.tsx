@@ -131,9 +131,24 @@ function Label({ part, place }: { part: DrawnPart; place: Placed }) {
 const NAME = 24;
 const cutTo = (text: string, most = NAME) => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
 
+/** Place and device of an end, beside the button whose name says the place. */
+function EndNames({ end, x, anchor }: { end: PathEnd; x: number; anchor: "start" | "end" }) {
+  return (
+    <>
+      <SvgText x={x} y={AXIS - 27} textAnchor={anchor} size={12.5} weight={600}>
+        {cutTo(end.place)}
+      </SvgText>
+      {end.device && (
+        <SvgText x={x} y={AXIS + 35} textAnchor={anchor} size={12} tone="fg.muted">
+          {cutTo(end.device, 15)}
+        </SvgText>
+      )}
+    </>
+  );
+}
+
 function ModuleBox(props: PathEnd & { x: number; on: boolean; side: string; onClick: () => void }) {
-  const { x, short, place, device, on, side, onClick } = props;
-  const anchor = side === "left" ? { x, textAnchor: "start" as const } : { x: x + MODULE_WIDTH, textAnchor: "end" as const };
+  const { x, short, place, on, side, onClick } = props;
   return (
     <g
       role="button"
@@ -159,14 +174,6 @@ function ModuleBox(props: PathEnd & { x: number; on: boolean; side: string; onCl
         stroke={on ? paint("accent.fg") : paint("fg")}
         strokeWidth={on ? 3 : 2}
       />
-      <SvgText {...anchor} y={AXIS - 27} size={12.5} weight={600}>
-        {cutTo(place)}
-      </SvgText>
-      {device && (
-        <SvgText {...anchor} y={AXIS + 35} size={12} tone="fg.muted">
-          {cutTo(device, 15)}
-        </SvgText>
-      )}
       <SvgText x={x + MODULE_WIDTH / 2} y={AXIS + 5} textAnchor="middle" size={short.length > 4 ? 12 : 14} weight={700}>
         {short}
       </SvgText>
@@ -227,6 +234,8 @@ export function PathRow({ parts, layout, left, right, selected, onSelect, onEnd,
       })}
       {/* The words stand outside the buttons, whose names say the same and more. */}
       <g aria-hidden="true" style={{ pointerEvents: "none" }}>
+        <EndNames end={left} x={layout.start - MODULE_WIDTH} anchor="start" />
+        <EndNames end={right} x={layout.end + MODULE_WIDTH} anchor="end" />
         {parts.map((part, i) => {
           const place = layout.parts[i]!;
           return (
