@@ -82,7 +82,13 @@ createRoot(document.getElementById("root")!).render(
                 <Route
                   path="/plans/:planId"
                   element={
-                    <Suspense fallback={<p style={{ padding: 16 }}>Opening …</p>}>
+                    <Suspense
+                      fallback={
+                        <main style={{ padding: 16 }}>
+                          <h1>Opening …</h1>
+                        </main>
+                      }
+                    >
                       <PlanShell />
                     </Suspense>
                   }

@@ -211,7 +211,13 @@ function Frame({ unreachable, onRetry }: FrameProps) {
       </Flex>
       <Footbridge piers={piers} />
       <Flex as="main" id="work" tabIndex={-1} outline="none" direction="column" flex="1" minH="0" className="print-whole">
-        <Suspense fallback={<Text p="4">Opening …</Text>}>
+        <Suspense
+          fallback={
+            <Heading as="h1" p="4" fontSize="18px">
+              Opening …
+            </Heading>
+          }
+        >
           <Outlet />
         </Suspense>
       </Flex>

@@ -140,7 +140,7 @@ function EndNames({ end, x, anchor }: { end: PathEnd; x: number; anchor: "start"
       </SvgText>
       {end.device && (
         <SvgText x={x} y={AXIS + 35} textAnchor={anchor} size={12} tone="fg.muted">
-          {cutTo(end.device, 15)}
+          {cutTo(end.device, 12)}
         </SvgText>
       )}
     </>
