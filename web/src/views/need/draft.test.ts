@@ -90,6 +90,7 @@ describe("a need that is kept", () => {
   it("leaves out what cannot be read, which the page keeps", () => {
     const half = { ...draft, distance: "far", circuits: "some" };
     expect(docOf(half, "m", OLD)).toMatchObject({ distance_m: null, circuits: 1, a_place: "Hut" });
+    expect(docOf({ ...draft, distance: "900 000 m", draw: "5000" }, "m", OLD)).toMatchObject({ distance_m: null, draw_w: null });
     expect(unread(half)).toBe(true);
     expect(unread(draft)).toBe(false);
     expect(unread({ ...draft, wanted_by: "soon" })).toBe(true);

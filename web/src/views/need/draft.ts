@@ -83,6 +83,26 @@ function lacking(draft: Draft): string | null {
 
 const part = (value: string, kind: "cage" | "device") => (value.startsWith(`${kind}:`) ? value.slice(kind.length + 1) : null);
 
+/** What a need as it is asked and a need as it is kept say alike. */
+function alike(draft: Draft) {
+  return {
+    growth_gbps: draft.growth_gbps,
+    cage_a: draft.end_a === "none" ? "none" : part(draft.end_a, "cage"),
+    cage_b: draft.end_b === "none" ? "none" : part(draft.end_b, "cage"),
+    device_a: part(draft.end_a, "device"),
+    device_b: part(draft.end_b, "device"),
+    same_rack: draft.same_rack,
+    outdoors: draft.outdoors,
+    surroundings: draft.surroundings,
+    existing: draft.existing || null,
+    draw_w: typed(draft.draw),
+    draw_peak_w: typed(draft.peak),
+    service: draft.service || null,
+    termination: draft.termination || null,
+    panel_plug: draft.panel_plug || null,
+  };
+}
+
 /** The need as it is asked, or what keeps it from being asked. */
 export function needOf(draft: Draft, unit: Unit): { need: Need | null; lacks: string | null } {
   const lacks = lacking(draft);
@@ -95,25 +115,12 @@ export function needOf(draft: Draft, unit: Unit): { need: Need | null; lacks: st
       b_place: draft.b_place.trim() || "End B",
       distance_m: metres(draft.distance),
       rate_gbps: draft.rate_gbps,
-      growth_gbps: draft.growth_gbps,
       growth_by: draft.growth_by.trim() ? whole(draft.growth_by) : null,
       circuits: whole(draft.circuits)!,
       redundant_m: draft.redundant ? metres(draft.second) : null,
       strands_at_hand: draft.strands.trim() ? whole(draft.strands) : null,
-      cage_a: draft.end_a === "none" ? "none" : part(draft.end_a, "cage"),
-      cage_b: draft.end_b === "none" ? "none" : part(draft.end_b, "cage"),
-      device_a: part(draft.end_a, "device"),
-      device_b: part(draft.end_b, "device"),
-      same_rack: draft.same_rack,
-      outdoors: draft.outdoors,
-      surroundings: draft.surroundings,
-      existing: draft.existing || null,
-      draw_w: typed(draft.draw),
-      draw_peak_w: typed(draft.peak),
-      service: draft.service || null,
+      ...alike(draft),
       budget: draft.budget,
-      termination: draft.termination || null,
-      panel_plug: draft.panel_plug || null,
     },
   };
 }
@@ -155,11 +162,14 @@ export function unread(draft: Draft): boolean {
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
+/** What the plan does not take is not stored; the options say why it is refused. */
+const within = (value: number | null, over: number, most: number) => (value !== null && value > over && value <= most ? value : null);
+
 /** What can be read of a draft, as the plan keeps it; what cannot is left out. */
 export function docOf(draft: Draft, unit: Unit, old: NeedDoc): NeedDoc {
   const metres = (text: string) => {
     const value = typedLength(text, unit);
-    return value === null || value <= 0 ? null : Math.round(value * 100) / 100;
+    return within(value === null ? null : Math.round(value * 100) / 100, 0, 200_000);
   };
   return {
     ...old,
@@ -167,26 +177,15 @@ export function docOf(draft: Draft, unit: Unit, old: NeedDoc): NeedDoc {
     b_place: draft.b_place.trim() || null,
     distance_m: metres(draft.distance),
     rate_gbps: draft.rate_gbps,
-    growth_gbps: draft.growth_gbps,
-    growth_by: whole(draft.growth_by),
+    growth_by: within(whole(draft.growth_by), 1899, 3000),
     circuits: Math.min(48, Math.max(1, whole(draft.circuits) ?? 1)),
     redundant: draft.redundant,
     redundant_m: metres(draft.second),
-    strands_at_hand: whole(draft.strands),
-    cage_a: draft.end_a === "none" ? "none" : part(draft.end_a, "cage"),
-    cage_b: draft.end_b === "none" ? "none" : part(draft.end_b, "cage"),
-    device_a: part(draft.end_a, "device"),
-    device_b: part(draft.end_b, "device"),
-    same_rack: draft.same_rack,
-    outdoors: draft.outdoors,
-    surroundings: draft.surroundings,
-    existing: draft.existing || null,
-    draw_w: typed(draft.draw),
-    draw_peak_w: typed(draft.peak),
-    service: draft.service || null,
+    strands_at_hand: within(whole(draft.strands), 0, 6912),
+    ...alike(draft),
+    draw_w: within(typed(draft.draw), 0, 1000),
+    draw_peak_w: within(typed(draft.peak), 0, 1000),
     budget: draft.budget === EMPTY.budget ? null : draft.budget,
-    termination: draft.termination || null,
-    panel_plug: draft.panel_plug || null,
     wanted_by: DAY.test(draft.wanted_by) ? draft.wanted_by : null,
     asked_by: draft.asked_by.trim() || null,
   };
