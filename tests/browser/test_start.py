@@ -150,3 +150,13 @@ def test_a_phone_shows_one_pier_and_rows_with_what_decides(page: Page):
         page.goto(f"/plans/1{path}")
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         assert page.evaluate("document.documentElement.scrollWidth") == 390, path
+
+
+def test_a_need_that_a_link_filled_in_is_kept_once_somebody_changes_it(page: Page):
+    page.goto("/plans/1/need?from=Pier%20Office&to=Wet%20Lab&distance=100&rate=10")
+    expect(page.locator("[data-option]").first).to_be_visible()
+    page.wait_for_timeout(1500)  # longer than the rest after which a change is stored
+    expect(page.get_by_text("revision 1 · saved")).to_be_visible()
+    page.get_by_label("Circuits").fill("2")
+    expect(page.locator("[data-need='Pier Office – Wet Lab, 10G']")).to_be_visible()
+    expect(page.get_by_text("revision 2 · saved")).to_be_visible()

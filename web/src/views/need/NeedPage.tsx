@@ -87,7 +87,7 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
   const { say, refuse } = useNotice();
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
-  const { draft, setDraft, save, stored } = useKeptNeed(open, started(search), onMade);
+  const { draft, setDraft, save, stored } = useKeptNeed(open, started(search), !search.get("link"), onMade);
   const change = useChangePlant(plan.id);
   const { remove, sheet } = useRemove(plan.id, () => onOpen("new"));
   const [weights, setWeights] = useState<Weights | null>(null);
@@ -107,7 +107,7 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
   const build = async (option: OptionView) => {
     if (!settled) return;
     try {
-      const need_id = replaced ? null : await save();
+      const need_id = replaced ? null : await save(true);
       const changed = await take.mutateAsync({ need: settled, key: option.key, need_id, ...(replaced && { link_id: replaced.id }) });
       if (!option.links) {
         say(`Recorded: ${option.label}. Undo with u.`);

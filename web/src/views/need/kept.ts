@@ -24,10 +24,11 @@ interface Live {
   stored: NeedDoc | undefined;
   unit: Unit;
   id: string | null;
+  touched: boolean;
 }
 
 /** The draft of one need; it gets an id, told by `onMade`, once there is something to store. */
-export function useKeptNeed(open: string | null, start: Draft, onMade: (id: string) => void) {
+export function useKeptNeed(open: string | null, start: Draft, keep: boolean, onMade: (id: string) => void) {
   const { plan } = useOpenPlan();
   const { unit } = useSettings();
   const { refuse } = useNotice();
@@ -36,6 +37,8 @@ export function useKeptNeed(open: string | null, start: Draft, onMade: (id: stri
   const [id, setId] = useState(open);
   const stored = needs.find((n) => n.doc.id === id)?.doc;
   const [draft, setDraft] = useState<Draft>(() => (open ? texts.get(`${plan.id}/${open}`) : undefined) ?? (stored ? draftOf(stored, unit) : start));
+  // What a link elsewhere filled in is no need of the plan before somebody changes it, or takes an option.
+  const [given] = useState(draft);
   const [shownUnit, setShownUnit] = useState(unit);
   if (shownUnit !== unit) {
     setShownUnit(unit);
@@ -43,13 +46,20 @@ export function useKeptNeed(open: string | null, start: Draft, onMade: (id: stri
   }
   const live = useRef<Live | null>(null);
   useLayoutEffect(() => {
-    live.current = { draft, names: needs.filter((n) => n.doc.id !== id).map((n) => n.doc.name), stored, unit, id: live.current?.id ?? id };
+    live.current = {
+      draft,
+      names: needs.filter((n) => n.doc.id !== id).map((n) => n.doc.name),
+      stored,
+      unit,
+      id: live.current?.id ?? id,
+      touched: keep && draft !== given,
+    };
   });
   const saving = useRef<Promise<unknown>>(Promise.resolve());
-  const save = useCallback((): Promise<string | null> => {
+  const save = useCallback((taken = false): Promise<string | null> => {
     const run = async (): Promise<string | null> => {
       const now = live.current;
-      if (now === null || !begun(now.draft)) return now?.id ?? null;
+      if (now === null || !begun(now.draft) || (!taken && !now.touched)) return now?.id ?? null;
       const doc = { ...docOf(now.draft, now.unit, now.stored ?? NOTHING), name: needName(now.draft, now.names) };
       if (now.stored && same(now.stored, doc)) return now.id;
       const isNew = !now.stored;
