@@ -24,8 +24,8 @@ export function PlanShell() {
   const problem = (plan.data ? null : plan.error) ?? (links.data ? null : links.error);
   if (problem) {
     return (
-      <Box p="8">
-        <Heading>This plan cannot be shown</Heading>
+      <Box as="main" p="8">
+        <Heading as="h1">This plan cannot be shown</Heading>
         <Text mt="2">{problem.message}</Text>
         <Button
           mt="4"
@@ -42,9 +42,11 @@ export function PlanShell() {
   }
   if (!plan.data || !links.data) {
     return (
-      <Text p="8" color="fg.muted" role="status">
-        Opening the plan and judging its links …
-      </Text>
+      <Box as="main" p="8">
+        <Heading as="h1" fontSize="18px" color="fg.muted">
+          Opening the plan and judging its links …
+        </Heading>
+      </Box>
     );
   }
   return (

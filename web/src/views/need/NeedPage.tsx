@@ -43,7 +43,12 @@ export function NeedPage() {
   const [made, setMade] = useState<{ id: string; key: string } | null>(null);
   const key = made !== null && made.id === asked ? made.key : [...began, asked ?? ""].join("\n");
   const [count, setCount] = useState(0);
-  if (needs === undefined) return <Text p="4">Opening …</Text>;
+  if (needs === undefined)
+    return (
+      <Heading as="h1" p="4" fontSize="18px">
+        Opening …
+      </Heading>
+    );
   const known = asked !== null && asked !== "new" && needs.some((n) => n.doc.id === asked) ? asked : null;
   // With nothing asked for, the first need that is still wanted is open.
   const first = asked === null && began.every((text) => !text) ? (needs.find((n) => n.state === "wanted")?.doc.id ?? null) : null;
@@ -87,7 +92,7 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
   const { say, refuse } = useNotice();
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
-  const { draft, setDraft, save, stored } = useKeptNeed(open, started(search), !search.get("link"), onMade);
+  const { draft, setDraft, save, finish, stored } = useKeptNeed(open, started(search), !search.get("link"), onMade);
   const change = useChangePlant(plan.id);
   const { remove, sheet } = useRemove(plan.id, () => onOpen("new"));
   const [weights, setWeights] = useState<Weights | null>(null);
@@ -109,6 +114,7 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
     try {
       const need_id = replaced ? null : await save(true);
       const changed = await take.mutateAsync({ need: settled, key: option.key, need_id, ...(replaced && { link_id: replaced.id }) });
+      finish();
       if (!option.links) {
         say(`Recorded: ${option.label}. Undo with u.`);
         void navigate(`/plans/${plan.id}`);

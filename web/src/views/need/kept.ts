@@ -55,19 +55,31 @@ export function useKeptNeed(open: string | null, start: Draft, keep: boolean, on
       touched: keep && draft !== given,
     };
   });
+  const kept = useRef<NeedDoc | null>(null);
+  const done = useRef(false);
+  const here = useRef(true);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
   const saving = useRef<Promise<unknown>>(Promise.resolve());
   const save = useCallback((taken = false): Promise<string | null> => {
     const run = async (): Promise<string | null> => {
       const now = live.current;
-      if (now === null || !begun(now.draft) || (!taken && !now.touched)) return now?.id ?? null;
-      const doc = { ...docOf(now.draft, now.unit, now.stored ?? NOTHING), name: needName(now.draft, now.names) };
-      if (now.stored && same(now.stored, doc)) return now.id;
-      const isNew = !now.stored;
+      if (now === null || done.current || !begun(now.draft) || (!taken && !now.touched)) return now?.id ?? null;
+      // What was stored a moment ago may not have come back in the list yet.
+      const old = now.stored ?? kept.current;
+      const doc = { ...docOf(now.draft, now.unit, old ?? NOTHING), name: needName(now.draft, now.names) };
+      if (old && same(old, doc)) return now.id;
+      const isNew = !old;
       const mine = now.id ?? newId();
       now.id = mine;
       const what = isNew ? `Need ${doc.name}` : `Change need ${doc.name}`;
       await change.mutateAsync({ what, changes: [{ kind: "need", id: isNew ? null : mine, doc: { ...doc, id: mine } }] });
-      if (isNew) {
+      kept.current = { ...doc, id: mine };
+      if (isNew && here.current) {
         setId(mine);
         onMade(mine);
       }
@@ -95,7 +107,11 @@ export function useKeptNeed(open: string | null, start: Draft, keep: boolean, on
     },
     [save],
   );
-  return { draft, setDraft, save, stored };
+  /** An option stands for the need now: what the form holds is not stored over it. */
+  const finish = useCallback(() => {
+    done.current = true;
+  }, []);
+  return { draft, setDraft, save, finish, stored };
 }
 
 /** Needs that were deleted while they were open: their form is not stored again. */

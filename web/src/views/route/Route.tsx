@@ -32,9 +32,9 @@ export function Route() {
   const plant = usePlant(plan.id, plan.revision);
   if (!plant.data) {
     return (
-      <Text p="4" color="fg.muted" role="status">
+      <Heading as="h1" p="4" fontSize="18px" color="fg.muted">
         {plant.error ? plant.error.message : "Reading the cables …"}
-      </Text>
+      </Heading>
     );
   }
   return <Routed plant={plant.data} />;

@@ -29,9 +29,9 @@ export function Survey() {
   const plant = usePlant(plan.id, plan.revision);
   if (!plant.data) {
     return (
-      <Text p="4" color="fg.muted" role="status">
+      <Heading as="h1" p="4" fontSize="18px" color="fg.muted">
         {plant.error ? plant.error.message : "Reading the survey …"}
-      </Text>
+      </Heading>
     );
   }
   return <Surveyed plant={plant.data} />;
