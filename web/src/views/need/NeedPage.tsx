@@ -113,8 +113,8 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
     if (!settled) return;
     try {
       const need_id = replaced ? null : await save(true);
+      finish(true);
       const changed = await take.mutateAsync({ need: settled, key: option.key, need_id, ...(replaced && { link_id: replaced.id }) });
-      finish();
       if (!option.links) {
         say(`Recorded: ${option.label}. Undo with u.`);
         void navigate(`/plans/${plan.id}`);
@@ -123,6 +123,7 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
       say(`${replaced ? `${replaced.name} is now` : "Built:"} ${option.label}. Undo with u.`);
       if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
     } catch (error) {
+      finish(false);
       refuse(error);
     }
   };

@@ -108,8 +108,8 @@ export function useKeptNeed(open: string | null, start: Draft, keep: boolean, on
     [save],
   );
   /** An option stands for the need now: what the form holds is not stored over it. */
-  const finish = useCallback(() => {
-    done.current = true;
+  const finish = useCallback((taken: boolean) => {
+    done.current = taken;
   }, []);
   return { draft, setDraft, save, finish, stored };
 }
