@@ -27,6 +27,7 @@ from passerelle.plans.plans import Author
 from . import asking
 from . import schemas as choice
 from .asking import chosen, need_of, world_of
+from .planned import MetBy, PlannedNeedView
 from .prices import CONFLICT
 
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
@@ -36,22 +37,22 @@ _ENDS_M = 2 * (STANDARD.planning["slack_each_end_m"] + STANDARD.planning["cord_m
 
 
 @router.get("/needs", name="listNeeds")
-def planned(ctx: Ctx, plan_id: Number) -> list[choice.PlannedNeedView]:
+def planned(ctx: Ctx, plan_id: Number) -> list[PlannedNeedView]:
     """The needs of the plan, each with its state, what it lacks and what meets it."""
     now = judged(ctx, plan_id).check
     links, runs = now.plan.links.by_name, now.plan.copper_runs.by_name
     return [
-        choice.PlannedNeedView(
+        PlannedNeedView(
             doc=need,
             state=need.state,
             lacks=list(lacks(need)),
             links=[
-                choice.MetBy(id=links[name].id, name=name, verdict=now.of(links[name].id).verdict)
+                MetBy(id=links[name].id, name=name, verdict=now.of(links[name].id).verdict)
                 for name in need.links
                 if name in links
             ]
             + [
-                choice.MetBy(id=runs[name].id, name=name, verdict=None)
+                MetBy(id=runs[name].id, name=name, verdict=None)
                 for name in need.copper
                 if name in runs
             ],

@@ -4,13 +4,11 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from passerelle.api.bodies import PlannedNeedBody
 from passerelle.api.common import Base
 from passerelle.core.choice.need import SURROUNDINGS, USUAL
 from passerelle.core.choice.weights import DEFAULT_WEIGHTS
 from passerelle.core.judge.rules import Verdict
 from passerelle.core.plan.fields import Name
-from passerelle.core.plan.needs import State
 
 from .atends import AtEndView, EnoughView, PoweringView
 
@@ -269,26 +267,6 @@ class ChoiceTakeBody(Base):
     key: Annotated[str, Field(max_length=300)]
     link_id: Annotated[str, Field(max_length=26)] | None = None
     need_id: Annotated[str, Field(max_length=26)] | None = None
-
-
-class PlannedNeedView(BaseModel):
-    """A need of the plan with its state. lacks : what has to be said before options can be made.
-
-    links : what stands in the plan for it, with its verdict; copper runs have none.
-    """
-
-    doc: PlannedNeedBody
-    state: State
-    lacks: list[str]
-    links: list["MetBy"]
-
-
-class MetBy(BaseModel):
-    """A link or a copper run that meets a need."""
-
-    id: str
-    name: str
-    verdict: Verdict | None
 
 
 class NeedRowView(BaseModel):

@@ -1,0 +1,27 @@
+"""What the API says of the needs of a plan."""
+
+from pydantic import BaseModel
+
+from passerelle.api.bodies import PlannedNeedBody
+from passerelle.core.judge.rules import Verdict
+from passerelle.core.plan.needs import State
+
+
+class MetBy(BaseModel):
+    """A link or a copper run that meets a need."""
+
+    id: str
+    name: str
+    verdict: Verdict | None
+
+
+class PlannedNeedView(BaseModel):
+    """A need of the plan with its state. lacks : what has to be said before options can be made.
+
+    links : what stands in the plan for it, with its verdict; copper runs have none.
+    """
+
+    doc: PlannedNeedBody
+    state: State
+    lacks: list[str]
+    links: list[MetBy]
