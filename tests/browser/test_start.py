@@ -160,3 +160,20 @@ def test_a_need_that_a_link_filled_in_is_kept_once_somebody_changes_it(page: Pag
     page.get_by_label("Circuits").fill("2")
     expect(page.locator("[data-need='Pier Office – Wet Lab, 10G']")).to_be_visible()
     expect(page.get_by_text("revision 2 · saved")).to_be_visible()
+
+
+def test_undo_of_a_need_is_shown_in_its_form_and_not_stored_over(page: Page):
+    page.goto("/plans/1/need?need=new")
+    page.get_by_label("From", exact=True).fill("Pier Office")
+    page.get_by_label("Route, m").fill("100")
+    expect(page.get_by_text("revision 2 · saved")).to_be_visible()
+    page.get_by_label("Route, m").fill("140")
+    expect(page.get_by_text("revision 3 · saved")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.keyboard.press("u")
+    expect(page.get_by_label("Route, m")).to_have_value("100")
+    expect(page.get_by_text("revision 4 · saved")).to_be_visible()
+    page.keyboard.press("0")
+    expect(page.locator("[data-answer]")).to_have_text("29 of 66 links would come up")
+    page.wait_for_timeout(1500)  # longer than the rest after which a change is stored
+    expect(page.get_by_text("revision 4 · saved")).to_be_visible()

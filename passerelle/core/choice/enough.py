@@ -29,5 +29,5 @@ def enough(need: SiteNeed, world: World) -> Enough | None:
         why = f"{need.service} sends {speed(useful)}"
     else:
         step = asked.least.name if asked.least is not None else ""
-        why = f"{step}, the slowest step of {need.service}, passes {speed(useful)}"
+        why = f"{step}, a step of {need.service}, passes {speed(useful)}"
     return Enough(least, f"{why}: {speed(least)} is enough here, and more brings it nothing.")

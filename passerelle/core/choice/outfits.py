@@ -102,4 +102,4 @@ def _boxes(need: SiteNeed, world: World, *, powered: bool) -> tuple[Outfit, ...]
             bill.buy(key, 1 if key.startswith("switch") else need.circuits)
         total = bill.bill().total(world.book)
         found.append(Outfit(what, total, room, gives_power, in_bill))
-    return tuple(sorted(found, key=lambda one: (one.total is None, one.total)))
+    return tuple(sorted(found, key=lambda one: (one.total is None, one.total or 0)))

@@ -56,7 +56,9 @@ def powerings(need: SiteNeed, world: World, *, outdoors: bool) -> tuple[Powering
     found = [_mains(need, world), _pair(need, world, exposed), _copper(need, world, exposed)]
     found.append(_local(need, world))
     return tuple(
-        sorted(found, key=lambda one: (_ORDER.index(one.verdict), one.total is None, one.total))
+        sorted(
+            found, key=lambda one: (_ORDER.index(one.verdict), one.total is None, one.total or 0)
+        )
     )
 
 

@@ -30,7 +30,7 @@ def _school(side: Side, end: End, port: PortFacts, rules: HouseRules) -> list[Fi
     if end.device is None or end.coding is None:
         return []
     wanted: Literal["own", "other"] = "own" if rules.coding == EACH_DEVICE else "other"
-    bound = port.own_coding_only or (port.group is not None and port.group.foreign == "refused")
+    bound = port.own_coding_only or _refuses(end, port)
     if end.coding == wanted or bound:
         return []
     told = "for another maker" if end.coding == "other" else "for its device"
@@ -41,12 +41,20 @@ def _school(side: Side, end: End, port: PortFacts, rules: HouseRules) -> list[Fi
     return [finding("house.coding", message, ends=(side,), remedy=remedy)]
 
 
+def _refuses(end: End, port: PortFacts) -> bool:
+    """Whether the group of ports takes no module of this speed that is coded for others."""
+    group = port.group
+    if group is None or group.foreign in (None, "taken", "after a setting"):
+        return False
+    up_to = group.foreign_to_gbps
+    return up_to is None or resolve(end).rate_gbps > up_to
+
+
 def _foreign(side: Side, end: End, port: PortFacts) -> list[Finding]:
     """What the group of ports makes of a module that is not coded for the device's maker."""
     group = port.group
     if group is None or group.foreign in (None, "taken") or end.coding == "own":
         return []
-    rate = resolve(end).rate_gbps
     up_to = group.foreign_to_gbps
     where = f"“{group.name}” at end {side}"
     if group.foreign == "after a setting":
@@ -55,7 +63,7 @@ def _foreign(side: Side, end: End, port: PortFacts) -> list[Finding]:
         message = f"{where} takes a module coded for another maker after a setting only."
         do = "Make the setting before the module is fitted; levels may then not be shown."
         return [finding("device.coding", message, ends=(side,), severity=NOTE, do=do)]
-    if up_to is not None and rate <= up_to:
+    if not _refuses(end, port):
         return []
     limit = f" over {up_to:g} Gb/s" if up_to is not None else ""
     known = "is coded for another maker" if end.coding == "other" else "has no coding recorded"

@@ -66,7 +66,10 @@ def slowest(steps: Iterable[Passed]) -> Passed | None:
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """What a service asks of its way. sends : None: not known. least : its slowest step. [Gb/s]"""
+    """What a service asks of a line on its way. sends : None: not known. [Gb/s]
+
+    least : the slowest of its steps that are no lines: a line is what a need may replace.
+    """
 
     sends: float | None
     least: Passed | None
@@ -79,8 +82,9 @@ class Asked:
 
 
 def asked(service: Service, ground: Ground) -> Asked:
-    """What a service asks of its way, by its steps as they are recorded."""
-    return Asked(service.sends_gbps, slowest(way(service, ground)))
+    """What a service asks of any line on its way, by its other steps as they are recorded."""
+    others = [one for one in way(service, ground) if not one.is_line]
+    return Asked(service.sends_gbps, slowest(others))
 
 
 def check_service(service: Service, steps: list[Passed]) -> Finding:

@@ -73,6 +73,12 @@ def test_three_circuits_are_three_converters_and_more_than_a_small_switch_has_ca
     assert [(one.what, one.total) for one in far(circuits=3).outfits] == [("converter", 210.0)]
 
 
+def test_boxes_without_a_price_are_listed_all_the_same():
+    bare = World(book=PriceBook(prices={}, minutes={}, per_hour=60.0))
+    end = at_ends(SiteNeed("A", "B", 100.0, 10.0, cage_b=NO_CAGE), bare)[1]
+    assert [one.total for one in end.outfits] == [None, None]
+
+
 def test_a_device_of_jacks_alone_takes_no_module():
     end = first(world(device(cage=None)), device_a="hub")
     assert not end.certain

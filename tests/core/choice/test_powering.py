@@ -99,6 +99,15 @@ def test_copper_between_buildings_says_surge_and_bonding():
     assert "bonding" not in ways(200.0, outdoors=True)["pair"].said  # it does not do at all
 
 
+def test_ways_without_a_price_stand_after_those_with_one():
+    bare = PriceBook(prices={}, minutes={}, per_hour=60.0)
+    need = SiteNeed("A", "B", 90.0, 1.0, draw_w=12.0)
+    found = powerings(need, World(plant=plant(), book=bare), outdoors=False)
+    assert [(one.way, one.total) for one in found if one.verdict == "unknown"] == [
+        ("mains", 0.0), ("composite", None), ("local", None),
+    ]  # fmt: skip
+
+
 def test_what_works_comes_first_and_then_the_cheapest():
     """Pair: 96 m and an injector, 136; conductors: 0.5 mm2 of 96 m and a supply, 196."""
     order = [(way, one.total) for way, one in ways(power="mains").items()]

@@ -16,7 +16,13 @@ ONE, EACH = HouseRules(coding="one"), HouseRules()
 
 
 def end(coding=None, cage="SFP+", application="10GBASE-LR", form=None, **device):
-    group = PortGroup("ports", cage, 8, foreign=device.pop("foreign", None))
+    group = PortGroup(
+        "ports",
+        cage,
+        8,
+        foreign=device.pop("foreign", None),
+        foreign_to_gbps=device.pop("to", None),
+    )
     at = Device("switch", (group,), **device)
     return End(
         application, "A", cage, connector("LC/UPC"), device=at, port=Port(group="ports"),
@@ -39,6 +45,8 @@ def rules(rules, **more):
         (ONE, "other", {}, []),
         (ONE, "own", {"own_coding_only": True}, []),  # the device takes nothing else
         (ONE, "own", {"foreign": "refused"}, []),
+        (ONE, "own", {"foreign": "up to a speed", "to": 1.0}, []),  # over it the port refuses
+        (ONE, "own", {"foreign": "up to a speed", "to": 10.0}, ["house.coding"]),
         (ONE, "other", {"own_coding_only": True}, ["module.coding"]),
     ],
 )

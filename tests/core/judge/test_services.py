@@ -144,3 +144,9 @@ def test_speed_that_a_service_cannot_use_is_not_sold(sends, least, rate, gbps):
     found = enough(SiteNeed("A", "B", 100.0, rate, service="film"), world)
     assert (found.gbps if found else None) == gbps
     assert enough(SiteNeed("A", "B", 100.0, rate), world) is None
+
+
+def test_the_line_that_a_need_replaces_is_no_reason_to_ask_for_less():
+    """The spur runs 1 Gb/s today; asking for 10 in its place is the point."""
+    world = World(services={"film": asked(service(Step(link="spur")), GROUND)})
+    assert enough(SiteNeed("A", "B", 100.0, 10.0, service="film"), world) is None

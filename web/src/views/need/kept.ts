@@ -33,7 +33,8 @@ export function useKeptNeed(open: string | null, start: Draft, keep: boolean, on
   const { unit } = useSettings();
   const { refuse } = useNotice();
   const change = useChangePlant(plan.id);
-  const needs = useNeeds(plan.id, plan.revision).data ?? [];
+  const list = useNeeds(plan.id, plan.revision);
+  const needs = list.data ?? [];
   const [id, setId] = useState(open);
   const stored = needs.find((n) => n.doc.id === id)?.doc;
   const [draft, setDraft] = useState<Draft>(() => (open ? texts.get(`${plan.id}/${open}`) : undefined) ?? (stored ? draftOf(stored, unit) : start));
@@ -64,6 +65,26 @@ export function useKeptNeed(open: string | null, start: Draft, keep: boolean, on
       here.current = false;
     };
   }, []);
+  // What undo or somebody else made of the need goes before the form, where nothing in it waits to be stored.
+  const seen = useRef<NeedDoc | undefined>(undefined);
+  useEffect(() => {
+    if (list.isPlaceholderData || list.data === undefined) return;
+    const before = seen.current;
+    seen.current = stored;
+    if (stored === undefined) {
+      if (before !== undefined && id !== null) {
+        kept.current = null;
+        gone.add(id);
+      }
+      return;
+    }
+    if (id !== null) gone.delete(id);
+    const ours = kept.current ?? before;
+    const waits = ours !== undefined && !same(ours, { ...docOf(draft, unit, ours), name: ours.name });
+    if (ours !== undefined && !same(ours, stored) && !waits) setDraft(draftOf(stored, unit));
+    kept.current = stored;
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [stored, list.isPlaceholderData]);
   const saving = useRef<Promise<unknown>>(Promise.resolve());
   const save = useCallback((taken = false): Promise<string | null> => {
     const run = async (): Promise<string | null> => {
