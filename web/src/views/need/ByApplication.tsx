@@ -64,17 +64,14 @@ export function ByApplication({ from: startFrom, to: startTo, distance: startFar
     if (!application) return setProblem("Choose what runs on the link: press one of the applications.");
     setProblem(null);
     setPending(true);
-    add.mutate(
-      { a_place: from.trim(), b_place: to.trim(), application, distance_m: typedM, fiber: fiber || null },
-      {
-        onSuccess: (changed) => {
-          say("Added with a complete path. Undo with u.");
-          if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
-        },
-        onError: (error) => {
-          setPending(false);
-          setProblem(error.message);
-        },
+    add.mutateAsync({ a_place: from.trim(), b_place: to.trim(), application, distance_m: typedM, fiber: fiber || null }).then(
+      (changed) => {
+        say("Added with a complete path. Undo with u.");
+        if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
+      },
+      (error: Error) => {
+        setPending(false);
+        setProblem(error.message);
       },
     );
   };
