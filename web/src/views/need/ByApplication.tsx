@@ -69,9 +69,9 @@ export function ByApplication({ from: startFrom, to: startTo, distance: startFar
         say("Added with a complete path. Undo with u.");
         if (changed.link) void navigate(`/plans/${plan.id}/links/${changed.link.summary.id}`);
       },
-      (error: Error) => {
+      (error: unknown) => {
         setPending(false);
-        setProblem(error.message);
+        setProblem(error instanceof Error ? error.message : String(error));
       },
     );
   };
