@@ -114,6 +114,7 @@ def test_a_link_is_added_duplicated_renamed_and_deleted(page: Page):
     expect(answer(page)).to_be_visible()
     page.keyboard.press("n")
     page.get_by_role("radio", name="I know what runs").click()
+    expect(answer(page)).to_have_text("Add a link")  # both forms have a field To
     page.get_by_label("To", exact=True).fill("Ice Store")
     page.get_by_label("Route length").fill("150")
     page.get_by_role("button", name=re.compile("^10GBASE-SR")).click()

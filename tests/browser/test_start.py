@@ -177,3 +177,13 @@ def test_undo_of_a_need_is_shown_in_its_form_and_not_stored_over(page: Page):
     expect(page.locator("[data-answer]")).to_have_text("29 of 66 links would come up")
     page.wait_for_timeout(1500)  # longer than the rest after which a change is stored
     expect(page.get_by_text("revision 4 · saved")).to_be_visible()
+
+
+def test_who_goes_to_another_tab_while_a_need_is_stored_stays_there(page: Page):
+    page.goto("/plans/1/need?need=new")
+    page.get_by_label("To", exact=True).fill("Ice Store")
+    page.get_by_role("radio", name="I know what runs").click()
+    expect(page.get_by_text("revision 2 · saved")).to_be_visible()
+    expect(page).to_have_url(re.compile("need=(?!new)"))
+    expect(page.locator("[data-answer]")).to_have_text("Add a link")
+    expect(page.get_by_label("To", exact=True)).to_have_value("Ice Store")

@@ -1,7 +1,7 @@
 /** The Need pier: the plan's needs, and for the one that is open every way to meet it, in order. */
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { useDeferredValue, useState } from "react";
-import { useNavigate, useSearchParams } from "react-router";
+import { useLocation, useNavigate, useSearchParams } from "react-router";
 import { useChoice, useNeeds, useTakeOption, type OptionView, type PlannedNeedView, type Weights } from "../../api/choice";
 import { useChangePlant } from "../../api/plant";
 import { useNotice } from "../../app/notice";
@@ -36,6 +36,7 @@ const TABS: { value: Tab; label: string; title: string }[] = [
 export function NeedPage() {
   const { plan } = useOpenPlan();
   const [search, setSearch] = useSearchParams();
+  const { pathname } = useLocation();
   const needs = useNeeds(plan.id, plan.revision).data;
   const began = ["from", "to", "distance", "rate", "growth", "link"].map((key) => search.get(key) ?? "");
   const asked = search.get("need");
@@ -59,14 +60,12 @@ export function NeedPage() {
       shown={known ?? first ?? (made?.id === asked ? asked : null)}
       needs={needs}
       onMade={(id) => {
+        // The need is stored a moment after the typing: whoever has gone on to a tab or to a link since then stays there.
+        if (window.location.pathname !== pathname) return;
         setMade({ id, key });
-        setSearch(
-          (now) => {
-            now.set("need", id);
-            return now;
-          },
-          { replace: true },
-        );
+        const now = new URLSearchParams(window.location.search);
+        now.set("need", id);
+        setSearch(now, { replace: true });
       }}
       onOpen={(id) => {
         setMade(null);
