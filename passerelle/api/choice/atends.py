@@ -7,6 +7,7 @@ from pydantic import BaseModel
 from passerelle.core.choice.enough import enough
 from passerelle.core.choice.need import SiteNeed
 from passerelle.core.choice.options import Found
+from passerelle.core.choice.second import second_route
 from passerelle.core.choice.world import World
 from passerelle.formats.checkjson import rounded
 
@@ -45,6 +46,24 @@ class EnoughView(BaseModel):
 
     gbps: float
     said: str
+
+
+class SecondRouteView(BaseModel):
+    """What a second route would need, where two are wanted and the need says one. [m]"""
+
+    said: str
+    recorded_m: float | None
+    total: float | None
+
+
+def second_of(need: SiteNeed, world: World) -> SecondRouteView | None:
+    """What a second route would need, for the screen."""
+    found = second_route(need, world)
+    if found is None:
+        return None
+    return SecondRouteView(
+        said=found.said, recorded_m=rounded(found.recorded_m, 1), total=rounded(found.total)
+    )
 
 
 def enough_of(need: SiteNeed, world: World) -> EnoughView | None:

@@ -31,7 +31,7 @@ from passerelle.plans.plans import Author
 from . import asking
 from . import schemas as choice
 from .asking import chosen, need_of, weights_of, world_of
-from .atends import ends_of, enough_of, power_of
+from .atends import ends_of, enough_of, power_of, second_of
 from .prices import CONFLICT
 
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
@@ -62,6 +62,7 @@ def _option(place: Ranked, book: PriceBook) -> choice.OptionView:
         links=len(one.links),
         sure=one.sure,
         against=list(one.against),
+        gives_up=list(one.gives_up),
         termination=one.laid.termination if one.laid else None,
         connector=one.laid.cables[0].ends[0].connector if one.laid else None,
         cables=_cables(one),
@@ -110,6 +111,7 @@ def choose(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> choice.ChoiceV
         ends=ends_of(found),
         power=power_of(found),
         enough=enough_of(need, world),
+        second_route=second_of(need, world),
     )
 
 

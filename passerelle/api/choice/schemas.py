@@ -10,7 +10,7 @@ from passerelle.core.choice.weights import DEFAULT_WEIGHTS
 from passerelle.core.judge.rules import Verdict
 from passerelle.core.plan.fields import Name
 
-from .atends import AtEndView, EnoughView, PoweringView
+from .atends import AtEndView, EnoughView, PoweringView, SecondRouteView
 
 Weight = Annotated[float, Field(ge=0, le=5)]
 
@@ -25,6 +25,7 @@ class NeedModel(BaseModel):
     growth_gbps: Annotated[float, Field(ge=0, le=1e6, allow_inf_nan=False)] | None = None
     growth_by: Annotated[int, Field(ge=-10_000, le=100_000)] | None = None
     redundant_m: Annotated[float, Field(ge=-1e9, le=1e9, allow_inf_nan=False)] | None = None
+    redundant: bool = False
     circuits: Annotated[int, Field(ge=-1000, le=10_000)] = 1
     strands_at_hand: Annotated[int, Field(ge=-1000, le=10_000)] | None = None
     cage_a: Annotated[str, Field(max_length=40)] | None = None
@@ -117,6 +118,7 @@ class OptionView(BaseModel):
     links: int
     sure: bool
     against: list[str]
+    gives_up: list[str]
     termination: str | None
     connector: str | None
     cables: list[NewCableView]
@@ -193,6 +195,7 @@ class ChoiceView(BaseModel):
     ends: list[AtEndView]
     power: list[PoweringView]
     enough: EnoughView | None
+    second_route: SecondRouteView | None
 
 
 class LineBody(BaseModel):

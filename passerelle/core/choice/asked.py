@@ -1,20 +1,10 @@
-"""From a need of the plan to the need that options are made for, and what it still lacks."""
-
-from dataclasses import fields
+"""What a need of the plan does not say yet."""
 
 from passerelle.core.plan.needs import PlannedNeed
 
-from .need import USUAL, SiteNeed
-
-_SHARED = tuple(
-    one.name for one in fields(SiteNeed) if one.name in PlannedNeed.__dataclass_fields__
-)
-END_A, END_B = "End A", "End B"
-"""What ends are called that nobody named: options can be looked at all the same."""
-
 
 def lacks(need: PlannedNeed) -> tuple[str, ...]:
-    """What has to be said before options can be made, in words."""
+    """What is not said yet, in words. Without a second route there are options for one alone."""
     found = []
     if (need.a_place is None) != (need.b_place is None):
         found.append("the other place")
@@ -25,17 +15,3 @@ def lacks(need: PlannedNeed) -> tuple[str, ...]:
     if need.redundant and need.redundant_m is None:
         found.append("the length of the second route")
     return tuple(found)
-
-
-def as_asked(need: PlannedNeed) -> SiteNeed | None:
-    """The need that options are made for; None while something is lacking."""
-    if lacks(need) or need.distance_m is None or need.rate_gbps is None:
-        return None
-    said = {name: getattr(need, name) for name in _SHARED}
-    said |= {
-        "a_place": need.a_place or END_A,
-        "b_place": need.b_place or END_B,
-        "budget": need.budget or USUAL,
-        "redundant_m": need.redundant_m if need.redundant else None,
-    }
-    return SiteNeed(**said)

@@ -103,6 +103,8 @@ def _segment(counted: Counted, part: Segment, at: int, lanes: int, strands: int)
     if part.kind == "cord":
         multi = _multi_fiber(part)
         key = f"cord {'multi-fiber' if multi else _mode(part.fiber)}"
+        if strands == 1 and not multi:
+            key += " one strand"
         if part.conditioning:
             key = "cord mode-conditioning"
         if part.lane is not None:
@@ -130,14 +132,15 @@ def lay(counted: Counted, way: Taken) -> None:
             counted.buy("trunk end", 2)
             counted.work("end", 2)
         else:
-            counted.buy(f"cable {cable.fiber} {cable.strands}", laid.sheath_m)
-            _finish(counted, way, cable.strands)
+            made = "factory-made cable" if laid.plugged_in else "cable"
+            counted.buy(f"{made} {cable.fiber} {cable.strands}", laid.sheath_m)
+            _finish(counted, way)
         counted.work("pull", laid.sheath_m)
     counted.work("set-up")
 
 
-def _finish(counted: Counted, way: Taken, strands: int) -> None:
-    """Both ends: factory-made ones on every strand, others on the strands that are used.
+def _finish(counted: Counted, way: Taken) -> None:
+    """Both ends: factory-made ones on the strands that get one, others on those that are used.
 
     Pigtails and their splices are parts of the path and counted there.
     """
@@ -148,8 +151,8 @@ def _finish(counted: Counted, way: Taken, strands: int) -> None:
         counted.buy("field connector", used)
         counted.work("field connector", used)
     elif laid.termination != "pigtails":
-        counted.buy("factory end", 2 * strands)
-        counted.work("end", 2)
+        counted.buy("factory end", 2 * laid.ended)
+        counted.work("cord" if laid.plugged_in else "end", 2)
 
 
 TOGETHER = STANDARD.planning["second_cable_share"]

@@ -7,9 +7,12 @@ from passerelle.core.light.link import Link
 from passerelle.core.light.modules import End
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.lightpath import LightPath, Segment
-from passerelle.core.remedies.proposal import usual_fiber
+from passerelle.core.remedies.proposal import plug_for, usual_fiber
 from passerelle.core.tables import STANDARD, Application
+from passerelle.core.tables.rows import Wiring
+from passerelle.core.words import metres
 
+from .laying import cable_at
 from .multiplexed import multiplexed
 from .need import SiteNeed
 from .standing import on_cables
@@ -75,18 +78,39 @@ def _single(need: SiteNeed, world: World) -> Iterator[Candidate | RuledOut]:
     for application in applications(need.rate_gbps):
         listed = {row.fiber for row in application.reach if row.m is not None}
         grades = [g for g in _NEW_GRADES if STANDARD.fibers[g].application_row in listed]
-        for grade in grades if need.existing is None else ():
+        for grade in grades:
             link = proposed(need, world, application, grade)
             label = f"{application.name} on new {grade}"
             yield Candidate(NEW, label, (Way(circuits(link, need.circuits), new=True),))
+            if grade == usual_fiber(application).name:
+                label = f"{application.name} on a factory-made {grade} cable, device to device"
+                yield _plugged_in(label, link, application, need)
         if need.existing is not None:
             link = there_already(need, world, application, need.existing)
             label = f"{application.name} on {need.existing} that is there"
             yield Candidate(EXISTING, label, (Way(circuits(link, need.circuits), new=False),))
         yield from on_cables(need, world, application)
-    if need.existing is None:
-        yield from _breakouts(need, world)
+    yield from _breakouts(need, world)
     yield from multiplexed(need, world)
+
+
+def _plugged_in(
+    label: str, panelled: Link, application: Application, need: SiteNeed
+) -> Candidate | RuledOut:
+    """The plainest link: one cable with plugs on it from a factory, straight into both devices."""
+    pieces = cable_at(panelled)
+    if len(pieces) > 1:
+        reel_m = STANDARD.planning["reel_m"]
+        length_m = sum(panelled.path.segment(at).length_m for at in pieces)
+        reason = f"{metres(length_m)} in one piece; a reel has {metres(reel_m)}"
+        return RuledOut(label, f"{reason}: longer ones are spliced")
+    plug = plug_for(application)
+    wiring: Wiring = (
+        "type-B" if plug.pins else "straight" if application.strands == 1 else "crossed"
+    )
+    cable = replace(panelled.path.segment(pieces[0]), ends=(plug, plug), wiring=wiring)
+    link = replace(panelled, path=LightPath((cable,)))
+    return Candidate(NEW, label, (Way(circuits(link, need.circuits), new=True),))
 
 
 def _breakouts(need: SiteNeed, world: World) -> Iterator[Candidate]:
@@ -119,4 +143,6 @@ def _leg(need: SiteNeed, world: World, trunk: Link, leg: Application, lane: int)
     breakout = replace(last, ends=(last.ends[0], plug), wiring=None, lane=lane)
     near = replace(trunk.a, port=replace(trunk.a.port, split=True, lane=lane))
     far = fitted(End(leg.name, trunk.b.place, None, plug), need.cage_b, need.device_b, world)
-    return Link(trunk.name, near, far, LightPath((*trunk.path.parts[:-1], breakout)))
+    # A breakout cord takes the row as it left the port: two turns before it, also of angled faces.
+    cord = replace(trunk.path.segment(0), wiring="type-B")
+    return Link(trunk.name, near, far, LightPath((cord, *trunk.path.parts[1:-1], breakout)))

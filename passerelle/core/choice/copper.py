@@ -41,7 +41,7 @@ def in_place_of(run: CopperRun) -> SiteNeed:
 def copper_for(need: SiteNeed, world: World, outdoors: bool) -> Iterator[Copper]:
     """Every copper row of the need's speed. outdoors : the way leaves the building."""
     for row in ROWS:
-        if row.rate_gbps == need.rate_gbps and need.existing is None:
+        if row.rate_gbps == need.rate_gbps:
             reason = _reason(row, need, world, outdoors)
             sure, lengths = row.confidence == "high", _lengths(row, need)
             yield Copper(row, row.name, reason, _bill(row, need, world), sure, lengths)

@@ -4,6 +4,7 @@ The construction is the one of the table that the rules of the backbone object t
 that the cable takes.
 """
 
+import math
 from dataclasses import dataclass, field, replace
 from typing import cast, get_args
 
@@ -48,8 +49,9 @@ class Laid:
     """Cables that a route takes. placed : the links are on their strands.
 
     Over several reels the splices between have no place yet: the links are not put on strands.
-    sheath_m : length of each. [m] termination : how both ends are finished. head : what speaks
-    against plugs that are pulled through.
+    sheath_m : length of each. [m] termination : how both ends are finished. ended : strands of each
+    that get a plug. head : what speaks against plugs that are pulled through. plugged_in : it goes
+    from device to device, without panel or cord.
     """
 
     cables: tuple[Cable, ...]
@@ -57,6 +59,8 @@ class Laid:
     sheath_m: float
     termination: str
     placed: bool
+    ended: int
+    plugged_in: bool = False
     objections: tuple[str, ...] = ()
     head: str | None = None
 
@@ -74,8 +78,13 @@ def cable_size(needed: int, spare_percent: float) -> int:
 
     Where no cable has so many, the largest; never less than is needed, be it a size of no table.
     """
-    wanted = needed / (1 - min(spare_percent, 90) / 100)
-    return next((size for size in SIZES if size >= wanted - 1e-9), max(SIZES[-1], needed))
+    wanted = with_spare(needed, spare_percent)
+    return next((size for size in SIZES if size >= wanted), max(SIZES[-1], needed))
+
+
+def with_spare(needed: int, spare_percent: float) -> int:
+    """Strands that are used and kept spare by the house rule, a share of all of them."""
+    return math.ceil(needed / (1 - min(spare_percent, 90) / 100) - 1e-9)
 
 
 def strands_together(links: tuple[Link, ...]) -> int:
@@ -100,9 +109,16 @@ def cable_at(link: Link) -> tuple[int, ...]:
     return tuple(at for at, p in parts if isinstance(p, Segment) and p.kind == "cable")
 
 
+def plugged_in(link: Link) -> bool:
+    """The link is one cable, straight into both devices."""
+    return len(link.path.parts) == 1
+
+
 def terminated(link: Link, rules: HouseRules) -> Finish:
     """How the ends of a link's cable are finished, from its path."""
     parts = link.path.parts
+    if plugged_in(link):
+        return FACTORY
     if any(isinstance(p, Segment) and p.kind == "pigtail" for p in parts):
         return PIGTAILS
     cable = link.path.segment(cable_at(link)[0])
@@ -150,16 +166,21 @@ class Layer:
         cable = first.path.segment(pieces[0])
         plug = next((e for e in cable.ends if e is not None and not e.is_bare), None)
         trunk = plug is not None and plug.pins is not None
-        size = (
-            positions(plug)
-            if trunk
-            else cable_size(strands_together(links), world.rules.spare_strands_percent)
-        )
+        straight, together = plugged_in(first), strands_together(links)
+        if trunk:
+            size = ended = positions(plug)
+        elif straight:
+            size = ended = strands_needed(first)
+        else:
+            spare = world.rules.spare_strands_percent
+            size = cable_size(together, spare)
+            # One-strand ways end what is used and kept spare; a pair is had with all its ends.
+            ended = min(size, with_spare(together, spare)) if strands_needed(first) == 1 else size
         how = terminated(first, world.rules)
         sheath_m = sum(first.path.segment(at).length_m for at in pieces)
         kind, objections = self._construction(size, route, cable.fiber or "OS2")
         along = self._runs_along(route)
-        count = trunks(links) if trunk else 1
+        count = len(links) if straight else trunks(links) if trunk else 1
         end = Termination(kind=how, connector=_end_connector(first, pieces).name)
         # Short enough that what tells the cables apart is never cut off.
         base = f"{need.a_place[:48]} – {need.b_place[:48]} {cable.fiber}"
@@ -176,11 +197,17 @@ class Layer:
                 )
             )  # fmt: skip
         head = self._head(cables[0], route)
-        laid = Laid(tuple(cables), trunk, sheath_m, how, len(pieces) == 1, objections, head)
+        laid = Laid(
+            tuple(cables), trunk, sheath_m, how, len(pieces) == 1, ended, straight, objections, head
+        )
         if not laid.placed:
             return links, laid
         plant = self._plant(route)
-        numbers = _numbers(links, size, trunk)
+        numbers = (
+            [_numbers((one,), size, trunk)[0] for one in links]
+            if straight
+            else (_numbers(links, size, trunk))
+        )
         each = -(-len(links) // count)
         on: list[Link] = []
         for n, link in enumerate(links):

@@ -65,9 +65,8 @@ def _modules(need: SiteNeed, world: World, box: PartLoss) -> list[tuple[str, Own
 
 def _pairs(need: SiteNeed, world: World) -> Iterator[tuple[str, str, Link]]:
     """Pairs of single mode: of a new cable, of glass that is there, of the plan's own cables."""
-    if need.existing is None:
-        yield "one pair", NEW, proposed(need, world, TEMPLATE, "OS2")
-    elif STANDARD.fibers[need.existing].mode == SINGLE_MODE:
+    yield "one pair", NEW, proposed(need, world, TEMPLATE, "OS2")
+    if need.existing is not None and STANDARD.fibers[need.existing].mode == SINGLE_MODE:
         link = there_already(need, world, TEMPLATE, need.existing)
         yield f"one pair of {need.existing} that is there", EXISTING, link
     for cable in between(need, world):

@@ -25,6 +25,7 @@ class SiteNeed:
     growth_gbps : speed expected within the life of the cable, growth_by : by which year.
     circuits : separate links.
     redundant_m : length of a second route that shares nothing with the first; None: one will do.
+    redundant : two routes are wanted, be the second's length known or not.
     strands_at_hand : no more than these may be used; None: a new cable brings what is needed.
     cage_a, cage_b : cages of the devices; None: not decided yet; NO_CAGE: a converter is needed.
     device_a, device_b : devices of the plan, whose ports decide.
@@ -45,6 +46,7 @@ class SiteNeed:
     growth_by: int | None = None
     circuits: int = 1
     redundant_m: float | None = None
+    redundant: bool = False
     strands_at_hand: int | None = None
     cage_a: str | None = None
     cage_b: str | None = None
@@ -169,18 +171,6 @@ def _check_strands(need: SiteNeed) -> None:
         raise NeedError("strands_at_hand", f"{need.strands_at_hand} strands carry nothing")
     if need.existing is None:
         raise NeedError("existing", "strands at hand are of some glass; choose its grade")
-    if need.strands_at_hand == 1:
-        single = [
-            a.rate_gbps
-            for a in STANDARD.applications.values()
-            if a.strands == 1 and a.family == "general"
-        ]
-        if need.rate_gbps > max(single):
-            reason = (
-                f"one strand and {need.rate_gbps:g} Gb/s contradict each other: it takes two "
-                f"strands or four lanes; one strand carries {max(single):g} Gb/s at most"
-            )
-            raise NeedError("strands_at_hand", reason)
 
 
 def _check_end(

@@ -12,7 +12,7 @@ from passerelle.core.light.edits import Edit, apply_all
 from passerelle.core.light.link import Link
 from passerelle.core.light.modules import EndError
 from passerelle.core.plan.backbone import Cable
-from passerelle.core.plan.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
+from passerelle.core.plan.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK, ON_PANELS
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.copper import FINISHED
 from passerelle.core.plant.strands import StrandError
@@ -34,7 +34,16 @@ from .world import World
 _CURED = {"light.overload", "fiber.mode-conditioning", "fiber.mode-conditioning-one-end"}
 DIRECT_FIRST = "The plan takes direct-attach where it reaches"
 FIBER_BEFORE_PAIR = "The plan takes fiber before twisted pair"
+PANELS_FIRST = "The plan ends its cables on panels"
 FIBER_BEYOND = "The plan takes fiber beyond the rack"
+
+
+GIVEN_UP = (
+    "nothing can be re-patched: a device that moves takes a new cable",
+    "a damaged plug costs the whole cable",
+    "no strand of it is spare",
+)
+"""Of a cable that goes from device to device."""
 
 
 def _margin(check: LinkCheck) -> float:
@@ -82,6 +91,11 @@ class Option:
     def laid(self) -> Laid | None:
         """The cable of the first route, where one is pulled."""
         return next((way.laid for way in self.ways if way.laid is not None), None)
+
+    @property
+    def gives_up(self) -> tuple[str, ...]:
+        """What the way does without that the usual one has, in words."""
+        return GIVEN_UP if self.laid is not None and self.laid.plugged_in else ()
 
     @property
     def sold(self) -> Sold:
@@ -261,6 +275,8 @@ def _judged_as(
         taken.append(replace(way, links=links))
         checks.append(check)
     at_hand, needed = need.strands_at_hand, strands_together(taken[0].links)
+    if not _of_stated_glass(taken[0].links[0]):
+        at_hand = None
     if at_hand is not None and needed > at_hand:
         what = "strand is" if at_hand == 1 else "strands are"
         return RuledOut(label, f"takes {needed} strands; {at_hand} {what} at hand")
@@ -275,11 +291,17 @@ def _judged_as(
         bill=bill,
         total=bill.total(world.book),
         strands=sum(strands_together(way.links) for way in ways),
-        against=tuple(dict.fromkeys(title for check in checks for title in _against(check))),
+        against=_not_followed(ways, checks, need, world),
         elsewhere=_planned(ways, world),
         sure=not any(uncertain_figures(check.budget) for check in checks),
         second=second_cable(ways[0], world) if candidate.kind == NEW else None,
     )
+
+
+def _of_stated_glass(link: Link) -> bool:
+    """The link runs on glass of which the need says that it is there; no cable of the plan."""
+    runs = [p for p in link.path.parts if isinstance(p, Segment) and p.kind == "cable"]
+    return any(run.existing and run.cable is None for run in runs)
 
 
 def _planned(ways: tuple[Taken, ...], world: World) -> tuple[str, ...]:
@@ -316,8 +338,15 @@ def _sort(link: Link) -> tuple[object, ...]:
     return (link.a.port.lane, link.b.port.lane, link.a.own, channels)
 
 
-def _against(check: LinkCheck) -> tuple[str, ...]:
-    return tuple(f.rule.title for f in check.findings if f.rule.id.startswith("house."))
+def _not_followed(
+    ways: tuple[Taken, ...], checks: list[LinkCheck], need: SiteNeed, world: World
+) -> tuple[str, ...]:
+    """House rules that links do not follow: those of the check; ends on panels, but in a rack."""
+    every = [f.rule.title for c in checks for f in c.findings if f.rule.id.startswith("house.")]
+    straight = any(way.laid is not None and way.laid.plugged_in for way in ways)
+    if straight and not need.same_rack and world.rules.cable_ends == ON_PANELS:
+        every.append(PANELS_FIRST)
+    return tuple(dict.fromkeys(every))
 
 
 def _with_copper(copper: Copper, need: SiteNeed, world: World) -> Option | RuledOut:

@@ -13,8 +13,8 @@ from .weights import DEFAULT_WEIGHTS, Weights
 from .world import World
 
 KEYS = (
-    "mode_school", "short_runs", "reach_from", "mode_conditioning", "termination", "panel_plug",
-    "spares", "spare_strands_percent",
+    "mode_school", "short_runs", "cable_ends", "reach_from", "mode_conditioning", "termination",
+    "panel_plug", "spares", "spare_strands_percent",
 )  # fmt: skip
 """House rules that decide what is bought; those that only judge loss are left out."""
 
@@ -86,10 +86,16 @@ class Finish:
 def finishes(need: SiteNeed, world: World, label: str) -> tuple[Finish, ...]:
     """An option with each way to terminate its new cable, and each connector on its panels.
 
-    Empty where no cable is pulled, or where its ends are multi-fiber plugs.
+    Empty where no cable is pulled, where its ends are multi-fiber plugs, or go into the devices.
     """
     base = only(need, world, label)
-    if base is None or isinstance(base, RuledOut) or base.laid is None or base.laid.trunk:
+    if (
+        base is None
+        or isinstance(base, RuledOut)
+        or base.laid is None
+        or base.laid.trunk
+        or base.laid.plugged_in
+    ):
         return ()
     now = {
         "termination": base.laid.termination,

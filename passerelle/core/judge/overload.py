@@ -68,6 +68,8 @@ def check_overload(budget: Budget) -> list[Finding]:
     # A pair that is known to work together warns: its levels are those of the longer one.
     curable = value_db is not None or window is not None or _interwork(budget)
     do = _do(remedy, value_db, window)
+    if remedy is None and window is None and not certain and _split(budget):
+        do = _SPLIT
     strict = budget.rules.overload == STOPS and not _interwork(budget)
     return [
         finding(
@@ -79,6 +81,10 @@ def check_overload(budget: Budget) -> list[Finding]:
 
 
 AT_BOTH = "at the receiver"
+_SPLIT = (
+    "Port and leg are made to work together, though their standards' worst cases overlap: check "
+    "the data sheets of both for the light that they launch and bear."
+)
 
 
 def least_loss_db(direction: Direction) -> float | None:
@@ -139,7 +145,18 @@ def _do(remedy: Remedy | None, value_db: float | None, window: str | None) -> st
 
 
 def _interwork(budget: Budget) -> bool:
-    return interworks(*budget.modules, budget.lowest, budget.tables) is not None
+    return _split(budget) or interworks(*budget.modules, budget.lowest, budget.tables) is not None
+
+
+def _split(budget: Budget) -> bool:
+    """One lane of a port that is split, and the module that such a lane is made to meet."""
+    parents = [module.parent for module in budget.modules]
+    legs = [module.application for module in budget.modules]
+    return parents.count(None) == 1 and any(
+        parent is not None and (parent, leg) in STANDARD.breakouts
+        for parent in parents
+        for leg in legs
+    )
 
 
 def _certain(over: _Over) -> bool:

@@ -28,6 +28,7 @@ PANEL_PLUGS = ("LC/UPC", "SC/UPC", "LC/APC", "SC/APC")
 ONE_A_TYPE: Final = "one-a-type"
 NO_SPARES: Final = "none"
 COPPER_FIRST: Final = "copper-first"
+ON_PANELS: Final = "on-panels"
 FIBER_BEYOND_RACK: Final = "fiber-beyond-rack"
 HOME_RUN: Final = "home-run"
 SHARED: Final = "shared"
@@ -80,6 +81,8 @@ class HouseRules(Described):
     spares : one-a-type (default: a spare of every module type) or none.
     short_runs : copper-first (default: direct-attach, then fiber, then twisted pair) or
         fiber-beyond-rack.
+    cable_ends : on-panels (default: both ends of a new cable) or either (a factory-made cable from
+        device to device counts like the others).
     outlying : home-run (default: a cable of its own to each outlying point) or shared (one cable
         past all of them).
     currency : the word behind prices.
@@ -104,6 +107,7 @@ class HouseRules(Described):
     spare_strands_percent: Annotated[float, Ge(0), Le(100)] = 20.0
     currency: Annotated[str, Len(1, 12), PRINTABLE] = "units"
     short_runs: Literal["copper-first", "fiber-beyond-rack"] = COPPER_FIRST
+    cable_ends: Literal["on-panels", "either"] = ON_PANELS
     outlying: Literal["home-run", "shared"] = HOME_RUN
     overload: Literal["warn", "stop"] = "warn"
     over_limit: Literal["fails", "measure-first"] = "fails"

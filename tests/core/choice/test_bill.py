@@ -50,7 +50,7 @@ def test_a_link_on_glass_that_is_there_takes_modules_and_cords():
 
 def test_a_new_cable_brings_its_panels_and_its_ends():
     """200 m, 12 strands with 24 factory ends, two panel ports. 50 + 30 + 2 x 10 min on top."""
-    laid = Laid((NEW,), False, 200.0, "factory", True)
+    laid = Laid((NEW,), False, 200.0, "factory", True, 12)
     found, bill = counted(Taken((PLAIN,), laid))
     assert found == {
         "module 10GBASE-LR": 2, "cord single-mode": 2, "adapter": 2, "cable OS2 12": 200,
@@ -60,7 +60,7 @@ def test_a_new_cable_brings_its_panels_and_its_ends():
 
 
 def test_field_connectors_and_pigtails_are_counted_on_the_strands_that_are_used():
-    field, _ = counted(Taken((PLAIN,), Laid((NEW,), False, 200.0, "field", True)))
+    field, _ = counted(Taken((PLAIN,), Laid((NEW,), False, 200.0, "field", True, 12)))
     assert field["field connector"] == 4
     assert "factory end" not in field
     tail = Segment("pigtail", 1.0, "OS2", (LC, BARE))
@@ -68,11 +68,11 @@ def test_field_connectors_and_pigtails_are_counted_on_the_strands_that_are_used(
         cord(), tail, Joint("fusion"), cable("OS2", 200.0, ends=(BARE, BARE)), Joint("fusion"),
         replace(tail, ends=(BARE, LC), id="tail00000002"), cord(),
     ))  # fmt: skip
-    tails, _ = counted(Taken((spliced,), Laid((NEW,), False, 200.0, "pigtails", True)))
+    tails, _ = counted(Taken((spliced,), Laid((NEW,), False, 200.0, "pigtails", True, 12)))
     # two strands at either end: a pigtail and a protector each, and a duplex adapter for both
     assert (tails["pigtail"], tails["splice"], tails["adapter"]) == (4, 4, 2)
     held, bill = counted(
-        Taken((mechanical(spliced),), Laid((NEW,), False, 200.0, "pigtails", True))
+        Taken((mechanical(spliced),), Laid((NEW,), False, 200.0, "pigtails", True, 12))
     )
     assert "splice" not in held  # holds itself, but is made all the same: 4 at 6 min
     assert bill.minutes == 26 + 2 * 2 + 4 * 6 + 50 + 30
@@ -97,7 +97,7 @@ def test_the_lines_of_a_bill_add_up_to_its_total_as_they_are_shown():
 
 
 def test_two_links_on_one_cable_pull_it_once():
-    laid = Laid((NEW,), False, 200.0, "factory", True)
+    laid = Laid((NEW,), False, 200.0, "factory", True, 12)
     found, bill = counted(Taken((PLAIN, PLAIN), laid))
     assert (found["module 10GBASE-LR"], found["cable OS2 12"], found["factory end"]) == (4, 200, 24)
     assert bill.minutes == 2 * (8 + 10 + 4) + 4 * 4 + 50 + 30 + 20
@@ -135,7 +135,7 @@ def test_the_price_of_a_module_is_its_own_before_its_application():
 
 def test_a_second_cable_in_the_same_pull_saves_the_set_up_and_part_of_the_pulling():
     """Material 100 + 96; work 50 + 20: now a share of the 50, later with set-up and visit."""
-    laid = Laid((NEW,), False, 200.0, "factory", True)
+    laid = Laid((NEW,), False, 200.0, "factory", True, 12)
     found = second_cable(Taken((PLAIN,), laid), WORLD)
     assert found is not None
     assert found.now == pytest.approx(196 + 50 * TOGETHER + 20)

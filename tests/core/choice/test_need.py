@@ -36,7 +36,6 @@ def need(distance_m=240.0, rate=10.0, **more):
         (need(circuits=49), "circuits", "49 circuits"),
         (need(strands_at_hand=2), "existing", "choose its grade"),
         (need(strands_at_hand=0, existing="OS2"), "strands_at_hand", "carry nothing"),
-        (need(rate=100.0, strands_at_hand=1, existing="OS2"), "strands_at_hand", "100 Gb/s"),
         (need(existing="OM9"), "existing", "not a grade"),
         (need(budget="lavish"), "budget", "tight, usual, lasting"),
         (need(termination="glue"), "termination", "none of"),

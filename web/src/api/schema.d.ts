@@ -2181,6 +2181,7 @@ export interface components {
             /** Power */
             power: components["schemas"]["PoweringView"][];
             enough: components["schemas"]["EnoughView"] | null;
+            second_route: components["schemas"]["SecondRouteView"] | null;
         };
         /**
          * ChooseBody
@@ -3186,6 +3187,8 @@ export interface components {
          *     spares : one-a-type (default: a spare of every module type) or none.
          *     short_runs : copper-first (default: direct-attach, then fiber, then twisted pair) or
          *         fiber-beyond-rack.
+         *     cable_ends : on-panels (default: both ends of a new cable) or either (a factory-made cable from
+         *         device to device counts like the others).
          *     outlying : home-run (default: a cable of its own to each outlying point) or shared (one cable
          *         past all of them).
          *     currency : the word behind prices.
@@ -3288,6 +3291,12 @@ export interface components {
              * @enum {string}
              */
             short_runs: "copper-first" | "fiber-beyond-rack";
+            /**
+             * Cable Ends
+             * @default on-panels
+             * @enum {string}
+             */
+            cable_ends: "on-panels" | "either";
             /**
              * Outlying
              * @default home-run
@@ -3853,6 +3862,11 @@ export interface components {
             /** Redundant M */
             redundant_m?: number | null;
             /**
+             * Redundant
+             * @default false
+             */
+            redundant: boolean;
+            /**
              * Circuits
              * @default 1
              */
@@ -3993,6 +4007,8 @@ export interface components {
             sure: boolean;
             /** Against */
             against: string[];
+            /** Gives Up */
+            gives_up: string[];
             /** Termination */
             termination: string | null;
             /** Connector */
@@ -5657,6 +5673,18 @@ export interface components {
             /** Side */
             side?: ("a" | "b") | null;
             end?: components["schemas"]["LinkEnd"] | null;
+        };
+        /**
+         * SecondRouteView
+         * @description What a second route would need, where two are wanted and the need says one. [m]
+         */
+        SecondRouteView: {
+            /** Said */
+            said: string;
+            /** Recorded M */
+            recorded_m: number | null;
+            /** Total */
+            total: number | null;
         };
         /**
          * SectionView

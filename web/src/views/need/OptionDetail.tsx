@@ -63,6 +63,11 @@ export function OptionDetail({ option, need, currency, view, onNeed, onTake, rep
           </Button>
         </Aside>
       )}
+      {option.gives_up.length > 0 && (
+        <Aside data-gives-up="">
+          <b>What is given up:</b> {option.gives_up.join("; ")}.
+        </Aside>
+      )}
       {option.margins_db.length > 1 && (
         <Aside>
           <b>Two routes,</b> left {option.margins_db.map((m) => plus(m)).join(" and ")} dB. Two live links between the same two networks loop, unless spanning

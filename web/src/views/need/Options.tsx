@@ -33,6 +33,7 @@ export function Options({ view, need, weights, current, onPick, onNeed, onTake, 
   return (
     <Flex gap="4" flex={{ base: "none", lg: "1" }} minH="0" minW="0" direction={{ base: "column", lg: "row" }} className="print-whole">
       <Box flex="1" minW="0" overflowY={{ lg: "auto" }} pb="4" className="print-whole">
+        <SecondRoute view={view} />
         <Table.Root size="sm" variant="line" aria-label="Options" css={{ "& td, & th": { py: "1.5", verticalAlign: "top" } }}>
           <Table.Header>
             <Table.Row bg="bg">
@@ -118,6 +119,20 @@ export function Options({ view, need, weights, current, onPick, onNeed, onTake, 
         />
       )}
     </Flex>
+  );
+}
+
+/** Two routes are wanted and one is known: said where the options stand, before one is taken. */
+function SecondRoute({ view }: { view: ChoiceView }) {
+  if (!view.second_route) return null;
+  const { said, total } = view.second_route;
+  return (
+    <Box mt="2" mb="2" px="3" py="2" bg="bg.panel" borderLeftWidth="4px" borderColor="warn.fg" fontSize="14px" data-second-route="">
+      <b>One route of two.</b> <Said text={said} />{" "}
+      {total === null
+        ? "What a second costs is not known: a price is missing."
+        : `As long as the first, a second costs ${money(total, view.currency)} or more.`}
+    </Box>
   );
 }
 

@@ -29,11 +29,15 @@ describe("a need that is typed", () => {
     expect(asked({ second: "300" }).need?.redundant_m).toBeNull();
   });
 
+  it("asks for one route where the second of two has no length yet", () => {
+    expect(asked({ redundant: true }).need).toMatchObject({ redundant: true, redundant_m: null });
+  });
+
   it.each([
     [{ a_place: " " }, "Name both places, or neither."],
     [{ distance: "" }, "Give the length of the route."],
     [{ distance: "far" }, "“far” is not a length."],
-    [{ redundant: true }, "Give the length of the second route."],
+    [{ redundant: true, second: "far" }, "“far” is not a length."],
     [{ circuits: "1.5" }, "“1.5” is not a number of circuits."],
     [{ growth_by: "soon" }, "“soon” is not a year."],
     [{ strands: "a pair" }, "“a pair” is not a number of strands."],

@@ -71,8 +71,7 @@ const whole = (text: string) => {
 function lacking(draft: Draft): string | null {
   if (!draft.a_place.trim() !== !draft.b_place.trim()) return "Name both places, or neither.";
   if (typedLength(draft.distance, "m") === null) return draft.distance.trim() ? `“${draft.distance}” is not a length.` : "Give the length of the route.";
-  if (draft.redundant && typedLength(draft.second, "m") === null)
-    return draft.second.trim() ? `“${draft.second}” is not a length.` : "Give the length of the second route.";
+  if (draft.redundant && draft.second.trim() && typedLength(draft.second, "m") === null) return `“${draft.second}” is not a length.`;
   if (whole(draft.circuits) === null) return `“${draft.circuits}” is not a number of circuits.`;
   if (draft.growth_by.trim() && whole(draft.growth_by) === null) return `“${draft.growth_by}” is not a year.`;
   if (draft.wanted_by.trim() && !DAY.test(draft.wanted_by)) return `“${draft.wanted_by}” is not a day, as 2027-03-01.`;
@@ -117,7 +116,8 @@ export function needOf(draft: Draft, unit: Unit): { need: Need | null; lacks: st
       rate_gbps: draft.rate_gbps,
       growth_by: draft.growth_by.trim() ? whole(draft.growth_by) : null,
       circuits: whole(draft.circuits)!,
-      redundant_m: draft.redundant ? metres(draft.second) : null,
+      redundant: draft.redundant,
+      redundant_m: draft.redundant && draft.second.trim() ? metres(draft.second) : null,
       strands_at_hand: draft.strands.trim() ? whole(draft.strands) : null,
       ...alike(draft),
       budget: draft.budget,
