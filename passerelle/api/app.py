@@ -33,6 +33,7 @@ from .facts import routes as facts
 from .guard import Guard
 from .links import fixes
 from .links import routes as links
+from .lists import routes as lists
 from .looking import routes as looking
 from .plans import routes as plans
 from .plans.schemas import Conflict
@@ -61,7 +62,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.add_middleware(Guard)
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
-        work, looking, devices,
+        work, looking, devices, lists,
     ):  # fmt: skip
         app.include_router(module.router)
     app.add_exception_handler(StillUsed, site.still_used)

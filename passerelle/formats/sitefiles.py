@@ -1,6 +1,6 @@
-"""Places and pathways as CSV and GeoJSON, in and out.
+"""Places and pathways as GeoJSON, in and out, and out as CSV, which lists read.
 
-CSV: one file holds places or pathways, told apart by the header. GeoJSON (RFC 7946): points are
+GeoJSON (RFC 7946): points are
 places, lines are pathways. A plan in metres writes its metres where degrees would stand and says so
 in the member `x-passerelle-coordinates`.
 """
@@ -18,7 +18,6 @@ from passerelle.core.plan import sense
 from passerelle.core.plan.backbone import Pathway, Place
 from passerelle.core.plant.whole import EARTH_M, positions
 from passerelle.core.refused import Refused
-from passerelle.core.words import number
 
 from . import documents
 
@@ -40,7 +39,7 @@ _MODELS: dict[str, type[Place | Pathway]] = {PLACE: Place, PATHWAY: Pathway}
 
 @dataclass(frozen=True)
 class Row:
-    """One row of a file. raw None: it cannot be read, and problem says why. line : from 1."""
+    """One feature of a file. raw None: it cannot be read, and problem says why. line : from 1."""
 
     line: int
     kind: str
@@ -50,7 +49,7 @@ class Row:
 
 
 def read_file(data: bytes, where: dict[str, tuple[float, float]] | None = None) -> list[Row]:
-    """Rows of a CSV or GeoJSON file. Raises Refused where it is neither or too large.
+    """Features of a GeoJSON file. Raises Refused where it is none or too large.
 
     where : places that are there already, for lines whose ends are not named. [m or degrees]
     """
@@ -61,66 +60,7 @@ def read_file(data: bytes, where: dict[str, tuple[float, float]] | None = None) 
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as error:
         raise Refused("", f"the file is not UTF-8 text (byte {error.start})") from None
-    if text.lstrip().startswith(("{", "[")):
-        return _read_geojson(text, where or {})
-    return _read_csv(text)
-
-
-def _read_csv(text: str) -> list[Row]:
-    first = text.split("\n", 1)[0]
-    separator = max(",;\t", key=first.count)
-    reader = csv.reader(io.StringIO(text), delimiter=separator)
-    try:
-        rows = [row for _, row in zip(range(MAX_ROWS + 2), reader, strict=False)]
-    except csv.Error as error:
-        raise Refused("", f"the file is not readable as CSV: {error}") from None
-    if len(rows) > MAX_ROWS + 1:
-        raise Refused("", f"the file has over {MAX_ROWS} rows, the most that are read")
-    head = [cell.strip() for cell in rows[0]] if rows else []
-    kind = PATHWAY if {"a", "b"} <= set(head) else PLACE
-    known = WAY_COLUMNS if kind == PATHWAY else PLACE_COLUMNS
-    if "name" not in head:
-        raise Refused("", f"the header has no column 'name'; known columns: {', '.join(known)}")
-    odd = [name for name in head if name not in known]
-    if odd:
-        raise Refused("", f"column {odd[0][:40]!r} is not known; use {', '.join(known)}")
-    return [
-        _csv_row(line, kind, dict(zip(head, cells, strict=False)))
-        for line, cells in enumerate(rows[1:], start=2)
-        if any(cell.strip() for cell in cells)
-    ]
-
-
-def _csv_row(line: int, kind: str, cells: dict[str, str]) -> Row:
-    raw: dict[str, Any] = {}
-    name = cell_text(cells.get("name", ""))
-    for key, cell in cells.items():
-        text = cell.strip()
-        if not text:
-            continue
-        if key in (*_PLACE_NUMBERS, *_WAY_NUMBERS):
-            try:
-                raw[key] = number(text)
-            except ValueError as error:
-                return Row(line, kind, name, None, f"{key}: {error}")
-        elif key == "hazards":
-            raw[key] = text.replace(",", " ").split()
-        elif key == "bends":
-            try:
-                raw[key] = [_bend(one) for one in text.split()]
-            except ValueError:
-                reason = f"bends: {text[:40]!r}; write angle@radius/at, as in 90@0.6/12 45"
-                return Row(line, kind, name, None, reason)
-        else:
-            raw[key] = cell_text(cell)
-    return _checked(line, kind, name, raw)
-
-
-def _bend(text: str) -> dict[str, float]:
-    text, _, at = text.partition("/")
-    angle, _, radius = text.partition("@")
-    told = {"radius_m": radius, "at_m": at}
-    return {"angle_deg": float(angle)} | {k: float(v) for k, v in told.items() if v}
+    return _read_geojson(text, where or {})
 
 
 def _checked(line: int, kind: str, name: str, raw: dict[str, Any]) -> Row:

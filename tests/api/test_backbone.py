@@ -5,6 +5,7 @@ import pytest
 from tests.conftest import part_id
 
 PLANT = "/api/plans/1/plant"
+LISTS = "/api/plans/1/lists"
 
 
 def place_id(client, name):
@@ -94,14 +95,22 @@ def test_pulls_and_failures_and_layouts(client):
     )
 
 
+def _read(client, text):
+    sheet = client.post(f"{LISTS}/read", content=text).json()
+    return {"kind": sheet["kind"], "columns": sheet["columns"], "rows": sheet["rows"]}
+
+
 def test_files_go_out_as_they_come_in(client):
-    for name in ("site.geojson", "places.csv", "pathways.csv"):
-        text = client.get(f"{PLANT}/export/{name}").content
-        preview = client.post(f"{PLANT}/import/preview", content=text).json()
-        assert preview["unchanged"] == len(preview["rows"]) > 0
+    text = client.get(f"{PLANT}/export/site.geojson").content
+    preview = client.post(f"{PLANT}/import/preview", content=text).json()
+    assert preview["unchanged"] == len(preview["rows"]) > 0
+    for name in ("places.csv", "pathways.csv"):
+        sheet = _read(client, client.get(f"{PLANT}/export/{name}").content)
+        preview = client.post(f"{LISTS}/preview", json=sheet).json()
+        assert preview["unchanged"] == len(preview["rows"]) > 0, name
     assert client.get(f"{PLANT}/export/other").status_code == 404
-    evil = "name,kind\n=2+3,hut\n"
-    taken = client.post(f"{PLANT}/import?base=1", content=evil)
+    evil = _read(client, "name,kind\n=2+3,hut\n")
+    taken = client.post(f"{LISTS}/take", json=evil | {"base": 1})
     assert taken.status_code == 200
     assert "'=2+3" in client.get(f"{PLANT}/export/places.csv").text  # a spreadsheet shows the text
     assert any(p["name"] == "=2+3" for p in client.get(PLANT).json()["places"])

@@ -147,15 +147,26 @@ def test_an_option_that_is_ruled_out_is_not_built(client):
 
 def test_many_needs_from_a_file_in_one_step(client):
     text = "from,to,distance_m,rate_gbps,growth_gbps\nPier Office,Hut 1,300,1,10\n"
-    text += "Pier Office,Hut 2,900,10,\nPier Office,Hut 3,0,10,\nPier Office,,5,10,\n"
-    rows = client.post(f"{PLAN}/choose/needs", content=text).json()
-    assert [bool(r["need"]) for r in rows] == [True, True, False, False]
-    assert rows[2]["problem"].startswith("distance_m: 0 m is not a distance")
-    assert rows[3]["problem"] == "to: the place is missing"
-    good = [r["need"] for r in rows if r["need"]]
+    text += "Pier Office,Hut 2,900,10,\nPier Office,Hut 3,,10,\n"
+    sheet = client.post(f"{PLAN}/lists/read?kind=need", content=text).json()
+    body = {"kind": "need", "columns": sheet["columns"], "rows": sheet["rows"]}
+    assert client.post(f"{PLAN}/lists/preview", json=body).json()["added"] == 3
+    assert client.post(f"{PLAN}/lists/take", json=body | {"base": 1}).status_code == 200
+    needs = client.get(f"{PLAN}/needs").json()[-3:]
+    assert [(n["state"], n["lacks"], n["asked"] is None) for n in needs] == [
+        ("wanted", [], False), ("wanted", [], False),
+        ("wanted", ["the length of the route"], True),
+    ]  # fmt: skip
+    good = [n["asked"] for n in needs[:2]]
     best = client.post(f"{PLAN}/choose/best", json={"needs": good}).json()
-    chosen = [{"need": n, "key": b["key"]} for n, b in zip(good, best, strict=True)]
-    client.post(f"{PLAN}/choose/take-many", json={"base": 1, "chosen": chosen})
+    chosen = [
+        {"need": n["asked"], "key": b["key"], "need_id": n["doc"]["id"]}
+        for n, b in zip(needs[:2], best, strict=True)
+    ]
+    client.post(f"{PLAN}/choose/take-many", json={"base": 2, "chosen": chosen})
+    assert [n["state"] for n in client.get(f"{PLAN}/needs").json()[-3:]] == [
+        "chosen", "chosen", "wanted",
+    ]  # fmt: skip
     links = client.get(f"{PLAN}/links").json()
     assert [row["b_place"] for row in links[-2:]] == ["Hut 1", "Hut 2"]
     assert all(row["verdict"] in ("works", "tight") for row in links[-2:])

@@ -1,5 +1,6 @@
 """From the survey to a link on strands, in a real browser."""
 
+import json
 from pathlib import Path
 
 import pytest
@@ -123,8 +124,14 @@ def test_an_unknown_cable_is_narrowed_down_and_noted(page: Page):
 
 
 def test_a_file_is_seen_before_it_is_taken(page: Page, tmp_path: Path):
-    file = tmp_path / "more.csv"
-    file.write_text("name,a,b,length_m\nNet duct,Net Loft,Crew House,70\nBad,Net Loft,Moon,1\n")
+    line = {"type": "LineString", "coordinates": [[0, 0], [70, 0]]}
+    told = {"name": "Net duct", "a": "Net Loft", "b": "Crew House", "length_m": 70}
+    features = [
+        {"type": "Feature", "geometry": line, "properties": told | change}
+        for change in ({}, {"name": "Bad", "b": "Moon"})
+    ]
+    file = tmp_path / "more.geojson"
+    file.write_text(json.dumps({"type": "FeatureCollection", "features": features}))
     page.goto("/plans/1/survey")
     page.get_by_role("button", name="Files …").click()
     page.get_by_label("File of places or pathways").set_input_files(file)

@@ -123,18 +123,6 @@ def test_a_price_is_changed_and_counts(page: Page):
     expect(row).to_contain_text("this plan’s")
 
 
-def test_many_needs_are_looked_at_and_taken(page: Page, tmp_path: Path):
-    file = tmp_path / "needs.csv"
-    lines = [f"Instrument Hall,Buoy {n},{200 + 50 * n},1" for n in range(1, 13)]
-    file.write_text("from,to,distance_m,rate_gbps\n" + "\n".join(lines) + "\nA,B,0,1\n")
-    page.goto("/plans/1/choose?show=many")
-    page.get_by_label("File of needs").set_input_files(file)
-    page.get_by_role("button", name="Take 12 of 13").click()
-    page.locator("h1").click()
-    page.keyboard.press("0")
-    expect(answer(page)).to_have_text("41 of 78 links would come up")
-
-
 VIEWS = (
     "choose?from=Crew%20House&to=Wet%20Lab&distance=240&rate=10&growth=100",
     "choose?show=possible&from=A&to=B&distance=240", "choose?show=many", "choose?show=growth",

@@ -36,37 +36,6 @@ def test_a_line_is_as_long_as_the_globe_says_and_ends_at_what_is_near():
     assert way.raw["length_from"] == "drawing"
 
 
-def test_a_csv_brings_bends_in_order_and_decimal_commas():
-    data = b"name;a;b;kind;length_m;bends\nD1;A;B;conduit;12,5;90@0.6/12 45\n"
-    (row,) = read_file(data)
-    assert row.problem is None
-    assert row.raw["length_m"] == 12.5
-    assert row.raw["bends"] == [
-        {"angle_deg": 90.0, "radius_m": 0.6, "at_m": 12.0},
-        {"angle_deg": 45.0},
-    ]
-
-
-@pytest.mark.parametrize(
-    ("cells", "field"),
-    [
-        ("D,A,B,nan,", "length_m"),
-        ("D,A,B,1e400,", "length_m"),
-        ("D,A,B,-5,", "length_m"),
-        ("D,A,B,far,", "length_m: 'far' is not a number"),
-        ("D,A,,5,", "b"),
-        ("D,A,B,5,90@nan", "bends"),
-        ("D,A,B,5,ninety", "bends: 'ninety'; write"),
-    ],
-)
-def test_a_row_that_cannot_be_says_which_field(cells, field):
-    good = "E,A,B,5,\n"
-    bad, kept = read_file(f"name,a,b,length_m,bends\n{cells}\n{good}".encode())
-    assert bad.raw is None
-    assert bad.problem.startswith(field)
-    assert kept.raw is not None
-
-
 @pytest.mark.parametrize(
     ("coordinates", "said"),
     [([300.0, 58.0], "longitude"), ([-3.0, 580.1], "latitude"), (["x", 58.0], "coordinates")],
@@ -81,7 +50,7 @@ def test_a_point_off_the_globe_is_refused(coordinates, said):
     ("data", "said"),
     [
         (b"{" + b" " * 20 * 1024 * 1024 + b"}", "20.0 MiB; at most 8 MiB"),
-        (b"name,colour\nA,red\n", "'colour' is not known"),
+        (b"name,a,b\nA,B,C\n", "not readable as JSON"),
         (b"\xff\xfe", "not UTF-8"),
     ],
 )

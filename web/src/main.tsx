@@ -25,6 +25,7 @@ const load = {
   FieldGuide: () => import("./views/beside/FieldGuide"),
   HouseRules: () => import("./views/beside/HouseRules"),
   FindOut: () => import("./views/looking/FindOut"),
+  Lists: () => import("./views/lists/ListPage"),
 };
 const PlanShell = lazy(() => load.Shell().then((m) => ({ default: m.PlanShell })));
 const Overview = lazy(() => load.Overview().then((m) => ({ default: m.Overview })));
@@ -36,6 +37,7 @@ const Polarity = lazy(() => load.Polarity().then((m) => ({ default: m.Polarity }
 const Devices = lazy(() => load.Devices().then((m) => ({ default: m.Devices })));
 const FieldGuide = lazy(() => load.FieldGuide().then((m) => ({ default: m.FieldGuide })));
 const HouseRules = lazy(() => load.HouseRules().then((m) => ({ default: m.HouseRules })));
+const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
 
 /** Who opens a plan by its address waits for the frame and the view at once, not one after the other. */
@@ -52,6 +54,7 @@ if (location.pathname.startsWith("/plans/")) {
     guide: load.FieldGuide,
     rules: load.HouseRules,
     unknowns: load.FindOut,
+    lists: load.Lists,
   };
   void load.Shell();
   void (views[last] ?? load.Light)();
@@ -100,6 +103,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="route" element={<RouteView />} />
                   <Route path="rules" element={<HouseRules />} />
                   <Route path="unknowns" element={<FindOut />} />
+                  <Route path="lists" element={<ListPage />} />
                   <Route path="guide" element={<FieldGuide />} />
                   <Route path="devices" element={<Devices />} />
                   <Route path="links/:linkId" element={<Light />} />

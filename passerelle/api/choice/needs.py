@@ -2,16 +2,16 @@
 
 from dataclasses import asdict
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter
 
-from passerelle.api.common import FILE_BODY
-from passerelle.api.context import Ctx, Number, Sent, Who, changed, judged
+from passerelle.api.context import Ctx, Number, Who, changed, judged
 from passerelle.api.plans.schemas import Changed
 from passerelle.core.choice.asked import lacks
 from passerelle.core.choice.hub import Hub, hub
 from passerelle.core.choice.options import find
 from passerelle.core.choice.outgrown import LEAST_M, first_way, outgrown
 from passerelle.core.choice.outlying import outlying
+from passerelle.core.choice.planned import as_asked
 from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.weights import weights_for
 from passerelle.core.plan.plan import Plan
@@ -19,7 +19,6 @@ from passerelle.core.refused import Refused
 from passerelle.core.tables import STANDARD
 from passerelle.core.working import Stopped, steps
 from passerelle.formats.checkjson import rounded
-from passerelle.formats.needsfile import COLUMNS, read_needs
 from passerelle.plans import choosing
 from passerelle.plans.held import Held
 from passerelle.plans.plans import Author
@@ -41,11 +40,13 @@ def planned(ctx: Ctx, plan_id: Number) -> list[PlannedNeedView]:
     """The needs of the plan, each with its state, what it lacks and what meets it."""
     now = judged(ctx, plan_id).check
     links, runs = now.plan.links.by_name, now.plan.copper_runs.by_name
+    asked = {need.id: as_asked(need) for need in now.plan.needs}
     return [
         PlannedNeedView(
             doc=need,
             state=need.state,
             lacks=list(lacks(need)),
+            asked=choice.NeedModel(**asdict(one)) if (one := asked[need.id]) else None,
             links=[
                 MetBy(id=links[name].id, name=name, verdict=now.of(links[name].id).verdict)
                 for name in need.links
@@ -58,21 +59,6 @@ def planned(ctx: Ctx, plan_id: Number) -> list[PlannedNeedView]:
             ],
         )
         for need in now.plan.needs
-    ]
-
-
-@router.post("/choose/needs", name="readNeeds", openapi_extra=FILE_BODY)
-def needs(ctx: Ctx, plan_id: Number, data: Sent) -> list[choice.NeedRowView]:
-    """The rows of a CSV of needs, each judged by itself; nothing is stored."""
-    world = asking.world(ctx, plan_id)
-    return [
-        choice.NeedRowView(
-            line=row.line,
-            said=row.said,
-            need=choice.NeedModel(**asdict(row.need)) if row.need else None,
-            problem=row.problem,
-        )
-        for row in read_needs(data, world.devices, world.year)
     ]
 
 
@@ -151,24 +137,18 @@ def _hub(one: Hub) -> choice.HubView:
 def take_many(ctx: Ctx, who: Who, plan_id: Number, body: choice.TakeManyBody) -> Changed:
     """Many options become links as one step."""
     world = asking.world(ctx, plan_id)
-    options = [chosen(need_of(one.need, world), one.key, world) for one in body.chosen]
-    if any(option.copper is not None for option in options):
+    taken = [(one, chosen(need_of(one.need, world), one.key, world)) for one in body.chosen]
+    if any(option.copper is not None for _, option in taken):
         raise Refused("chosen", "copper is taken need by need; it has no light path")
 
     def make(held: Held) -> tuple[Plan, str]:
-        plan, _ = choosing.with_options(held.plan, options)
-        return plan, f"Take options for {len(options)} needs"
+        plan = held.plan
+        for one, option in taken:
+            plan, links = choosing.with_options(plan, [option])
+            plan = choosing.met(plan, one.need_id, one.key, [link.name for link in links])
+        return plan, f"Take options for {len(taken)} needs"
 
     return changed(ctx, ctx.plans.rework(plan_id, make, Author(who, body.base)), who)
-
-
-@router.get("/choose/needs.csv", name="needsTemplate", response_class=Response)
-def template(plan_id: Number) -> Response:
-    """An empty file of needs with its columns."""
-    headers = {"Content-Disposition": 'attachment; filename="needs.csv"'}
-    return Response(
-        ",".join(COLUMNS) + "\r\n", media_type="text/csv; charset=utf-8", headers=headers
-    )
 
 
 @router.get("/growth-check", name="checkGrowth")

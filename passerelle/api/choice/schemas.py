@@ -272,15 +272,6 @@ class ChoiceTakeBody(Base):
     need_id: Annotated[str, Field(max_length=26)] | None = None
 
 
-class NeedRowView(BaseModel):
-    """A row of a file of needs."""
-
-    line: int
-    said: str
-    need: NeedModel | None
-    problem: str | None
-
-
 class BestBody(BaseModel):
     """Needs to be met, a few at a time."""
 
@@ -338,9 +329,10 @@ class OutlyingView(BaseModel):
 
 
 class ChosenNeed(BaseModel):
-    """A need with the option that was chosen for it."""
+    """A need with the option that was chosen for it. need_id : of the plan, that it stands for."""
 
     need: NeedModel
+    need_id: Annotated[str, Field(max_length=26)] | None = None
     key: Annotated[str, Field(max_length=300)]
 
 

@@ -122,7 +122,11 @@ def there_already(need: SiteNeed, world: World, application: Application, grade:
     Of its ends nothing is known but that they are on panels: plugs of standard grade are counted.
     """
     rules = replace(world.rules, termination=FACTORY)
-    link = proposed(need, replace(world, rules=rules), application, grade)
+    return on_what_is_there(proposed(need, replace(world, rules=rules), application, grade))
+
+
+def on_what_is_there(link: Link) -> Link:
+    """The link with its cable laid already, and mated pairs of which nothing better is known."""
     parts = tuple(
         replace(p, existing=True, glass=None)
         if isinstance(p, Segment) and p.kind == "cable"

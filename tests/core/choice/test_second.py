@@ -30,7 +30,9 @@ def test_without_pathways_the_length_is_asked_for():
 def test_one_recorded_way_says_what_a_second_must_not_share():
     found = second_route(replace(NEED, existing="OM1", strands_at_hand=2), ONE_WAY)
     assert found is not None
-    assert "The only recorded way is duct: a second needs a pathway that shares nothing" in found.said
+    assert (
+        "The only recorded way is duct: a second needs a pathway that shares nothing" in found.said
+    )
     # a second route has none of the glass that is there: it costs what one costs on new cable
     assert found.total == cheapest(SiteNeed("A", "B", 240.0, 10.0), ONE_WAY)
 

@@ -12,7 +12,6 @@ export type Weights = Schemas["WeightsModel"];
 export type ChoiceView = Schemas["ChoiceView"];
 export type OptionView = Schemas["OptionView"];
 export type Possible = Schemas["PossibleView"];
-export type NeedRow = Schemas["NeedRowView"];
 export type Best = Schemas["BestView"];
 export type Line = Schemas["LineView"];
 export type Way = Schemas["WayView"];
@@ -144,21 +143,11 @@ export const useTakeOption = (plan_id: number) =>
     ),
   );
 
-export const readNeeds = (plan_id: number, file: Blob) =>
-  taken(
-    client.POST("/api/plans/{plan_id}/choose/needs", {
-      params: { path: { plan_id } },
-      body: file as never,
-      bodySerializer: (body: unknown) => body as Blob,
-      headers: { "Content-Type": "application/octet-stream" },
-    }),
-  );
-
 export const bestOf = (plan_id: number, needs: Need[]) =>
   taken(client.POST("/api/plans/{plan_id}/choose/best", { params: { path: { plan_id } }, body: { needs } }));
 
 export const useTakeMany = (plan_id: number) =>
-  useChange<{ need: Need; key: string }[]>(plan_id, (chosen, seen) =>
+  useChange<{ need: Need; need_id: string; key: string }[]>(plan_id, (chosen, seen) =>
     taken(
       client.POST("/api/plans/{plan_id}/choose/take-many", {
         params: { path: { plan_id } },

@@ -1148,26 +1148,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/plans/{plan_id}/choose/needs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Readneeds
-         * @description The rows of a CSV of needs, each judged by itself; nothing is stored.
-         */
-        post: operations["readNeeds"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/plans/{plan_id}/choose/best": {
         parameters: {
             query?: never;
@@ -1222,26 +1202,6 @@ export interface paths {
          * @description Many options become links as one step.
          */
         post: operations["takeOptions"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plans/{plan_id}/choose/needs.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Needstemplate
-         * @description An empty file of needs with its columns.
-         */
-        get: operations["needsTemplate"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1616,6 +1576,86 @@ export interface paths {
          * @description Every device with its ports as they are taken; and the kinds that a device may be of.
          */
         get: operations["listDevices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/lists/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Readlist
+         * @description A list as a table, with what its headings are taken for. kind : else the likeliest.
+         */
+        post: operations["readList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/lists/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Previewlist
+         * @description What every cell is understood as, and every fault of every row; nothing is stored.
+         */
+        post: operations["previewList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/lists/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takelist
+         * @description Take the rows, all of them, as one step; one that is refused refuses them all.
+         */
+        post: operations["takeList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/lists/empty/{kind}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Emptylist
+         * @description An empty list with a heading for each field.
+         */
+        get: operations["emptyList"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2067,6 +2107,16 @@ export interface components {
             reach_m: number;
         };
         /**
+         * CellView
+         * @description What a cell was understood as, or what is wrong with it; both null: it says nothing.
+         */
+        CellView: {
+            /** Read */
+            read: string | null;
+            /** Problem */
+            problem: string | null;
+        };
+        /**
          * ChangeInfo
          * @description What a revision did to one thing: steps with where, from and to.
          */
@@ -2193,10 +2243,12 @@ export interface components {
         };
         /**
          * ChosenNeed
-         * @description A need with the option that was chosen for it.
+         * @description A need with the option that was chosen for it. need_id : of the plan, that it stands for.
          */
         ChosenNeed: {
             need: components["schemas"]["NeedModel"];
+            /** Need Id */
+            need_id?: string | null;
             /** Key */
             key: string;
         };
@@ -2257,6 +2309,16 @@ export interface components {
             joint: boolean;
             near: components["schemas"]["Face"] | null;
             far: components["schemas"]["Face"] | null;
+        };
+        /**
+         * ColumnModel
+         * @description What a column means; field null: it is not taken. unit : of its heading.
+         */
+        ColumnModel: {
+            /** Field */
+            field?: string | null;
+            /** Unit */
+            unit?: string | null;
         };
         /**
          * CompareBody
@@ -2786,6 +2848,16 @@ export interface components {
             groups: components["schemas"]["GroupFate"][];
         };
         /**
+         * FaultView
+         * @description One fault of a row.
+         */
+        FaultView: {
+            /** Field */
+            field: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * Feed
          * @description How a device far away gets its power.
          *
@@ -2863,6 +2935,18 @@ export interface components {
             jacket: string[];
             /** Legacy */
             legacy: boolean;
+        };
+        /**
+         * FieldView
+         * @description A field that a column may mean.
+         */
+        FieldView: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Needed */
+            needed: boolean;
         };
         /**
          * FileView
@@ -3503,6 +3587,21 @@ export interface components {
             id?: string;
         };
         /**
+         * KindView
+         * @description A kind of thing that lists hold, and its fields.
+         */
+        KindView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "place" | "pathway" | "cable" | "need" | "link";
+            /** Label */
+            label: string;
+            /** Fields */
+            fields: components["schemas"]["FieldView"][];
+        };
+        /**
          * LaidOutView
          * @description Home runs or one shared cable: what the cabling costs, and what a cut takes.
          */
@@ -3741,6 +3840,56 @@ export interface components {
             brief: components["schemas"]["Brief"];
         };
         /**
+         * ListBody
+         * @description Rows as they stand on the screen. columns : one for each cell of a row.
+         */
+        ListBody: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "place" | "pathway" | "cable" | "need" | "link";
+            /** Columns */
+            columns: components["schemas"]["ColumnModel"][];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * ListPreview
+         * @description Every row as it was understood; nothing is stored. new_places : that come with it.
+         */
+        ListPreview: {
+            /** Rows */
+            rows: components["schemas"]["ListRowView"][];
+            /** New Places */
+            new_places: string[];
+            /** Added */
+            added: number;
+            /** Changed */
+            changed: number;
+            /** Unchanged */
+            unchanged: number;
+            /** Refused */
+            refused: number;
+        };
+        /**
+         * ListRowView
+         * @description What would become of a row, and every fault of it.
+         */
+        ListRowView: {
+            /** Cells */
+            cells: components["schemas"]["CellView"][];
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "added" | "changed" | "unchanged" | "refused";
+            /** Said */
+            said: string;
+            /** Problems */
+            problems: components["schemas"]["FaultView"][];
+        };
+        /**
          * LyingView
          * @description A cable as it lies in a pathway; x and y from the centre. [mm]
          */
@@ -3913,19 +4062,6 @@ export interface components {
             termination?: string | null;
             /** Panel Plug */
             panel_plug?: string | null;
-        };
-        /**
-         * NeedRowView
-         * @description A row of a file of needs.
-         */
-        NeedRowView: {
-            /** Line */
-            line: number;
-            /** Said */
-            said: string;
-            need: components["schemas"]["NeedModel"] | null;
-            /** Problem */
-            problem: string | null;
         };
         /**
          * NewCableView
@@ -4917,8 +5053,9 @@ export interface components {
         };
         /**
          * PlannedNeedView
-         * @description A need of the plan with its state. lacks : what has to be said before options can be made.
+         * @description A need of the plan with its state. lacks : what is not said yet.
          *
+         *     asked : as options are made for it; null while too little is said.
          *     links : what stands in the plan for it, with its verdict; copper runs have none.
          */
         PlannedNeedView: {
@@ -4930,6 +5067,7 @@ export interface components {
             state: "wanted" | "chosen" | "built";
             /** Lacks */
             lacks: string[];
+            asked: components["schemas"]["NeedModel"] | null;
             /** Links */
             links: components["schemas"]["MetBy"][];
         };
@@ -5988,6 +6126,27 @@ export interface components {
             } | null;
         };
         /**
+         * SheetView
+         * @description A list as a table, and what its headings are taken for.
+         */
+        SheetView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "place" | "pathway" | "cable" | "need" | "link";
+            /** Kinds */
+            kinds: components["schemas"]["KindView"][];
+            /** Head */
+            head: string[];
+            /** Rows */
+            rows: string[][];
+            /** First Line */
+            first_line: number;
+            /** Columns */
+            columns: components["schemas"]["ColumnModel"][];
+        };
+        /**
          * Slack
          * @description Length left at a place on the way. [m]
          */
@@ -6407,6 +6566,28 @@ export interface components {
             cable: string | null;
             /** Strands */
             strands: number[];
+        };
+        /**
+         * TakeListBody
+         * @description Rows to take, all of them or none. lines : of each row in the file, to be named by.
+         */
+        TakeListBody: {
+            /** Base */
+            base: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "place" | "pathway" | "cable" | "need" | "link";
+            /** Columns */
+            columns: components["schemas"]["ColumnModel"][];
+            /** Rows */
+            rows: string[][];
+            /**
+             * Lines
+             * @default []
+             */
+            lines: number[];
         };
         /**
          * TakeManyBody
@@ -9503,50 +9684,6 @@ export interface operations {
             };
         };
     };
-    readNeeds: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                plan_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/octet-stream": unknown;
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NeedRowView"][];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     bestOptions: {
         parameters: {
             query?: never;
@@ -9677,44 +9814,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    needsTemplate: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                plan_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -10621,6 +10720,190 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DevicesView"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readList: {
+        parameters: {
+            query?: {
+                kind?: ("place" | "pathway" | "cable" | "need" | "link") | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    previewList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListPreview"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeList: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeListBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    emptyList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -52,6 +52,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
     rules: () => void navigate(`/plans/${planId}/rules`),
     guide: () => void navigate(`/plans/${planId}/guide`),
     devices: () => void navigate(`/plans/${planId}/devices`),
+    lists: () => void navigate(`/plans/${planId}/lists`),
     history: () => onOpen("history"),
     undo: () => onTurn("undo"),
     redo: () => onTurn("redo"),
@@ -69,6 +70,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
       items: [
         ["unknowns", "Find out next"],
         ["devices", "Devices and spares"],
+        ["lists", "Bring in a list …"],
         ["rules", "House rules"],
         ["guide", "Field guide and own parts"],
         ["history", "History …"],

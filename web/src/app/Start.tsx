@@ -121,9 +121,9 @@ export function Start() {
             size="lg"
             variant="outline"
             colorPalette="accent"
-            onClick={() => void goTo(newPlan(name.trim() || "My site"), "An empty plan: bring the list in.", "/need?show=many")}
+            onClick={() => void goTo(newPlan(name.trim() || "My site"), "An empty plan: bring the list in.", "/lists")}
           >
-            A list of needs from a spreadsheet …
+            A list from a spreadsheet …
           </Button>
           <Button mt="3" w="100%" size="lg" variant="outline" colorPalette="accent" onClick={() => setAsking(true)}>
             What is this cable?

@@ -1,7 +1,8 @@
-/** Many needs from a CSV: judged row by row, each with its first option, taken in one step. */
+/** The needs that are still wanted, all at once: each with its first option, taken in one step. */
 import { Box, Button, Flex, Link, Table, Text } from "@chakra-ui/react";
-import { useRef, useState } from "react";
-import { bestOf, compareOutlying, readNeeds, useTakeMany, type Best, type NeedRow, type Outlying } from "../../api/choice";
+import { useEffect, useRef, useState } from "react";
+import { Link as RouterLink } from "react-router";
+import { bestOf, compareOutlying, useNeeds, useTakeMany, type Best, type Outlying } from "../../api/choice";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { money, plus } from "../../parts/figures";
@@ -16,80 +17,71 @@ export function ManyNeeds() {
   const { plan } = useOpenPlan();
   const { say } = useNotice();
   const take = useTakeMany(plan.id);
-  const input = useRef<HTMLInputElement>(null);
-  const [rows, setRows] = useState<NeedRow[]>([]);
-  const [found, setFound] = useState<Map<number, Best>>(new Map());
+  const listed = useNeeds(plan.id, plan.revision);
+  const wanted = (listed.data ?? []).filter((n) => n.state === "wanted");
+  const [found, setFound] = useState<{ of: string; best: Map<string, Best> }>({ of: "", best: new Map() });
   const [outlying, setOutlying] = useState<Outlying[]>([]);
   const [running, setRunning] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const stop = useRef(false);
-  const stopped = () => stop.current;
   const failed = (error: unknown) => setProblem(error instanceof Error ? error.message : String(error));
-  const search = async (all: NeedRow[]) => {
+  const good = wanted.flatMap((n) => (n.asked ? [{ id: n.doc.id ?? "", need: n.asked }] : []));
+  const asked = JSON.stringify([plan.revision, good]);
+  useEffect(() => {
+    const needs = (JSON.parse(asked) as [number, typeof good])[1];
+    let left = false;
+    const gone = () => left;
     stop.current = false;
-    setRunning(true);
-    const good = all.filter((r) => r.need);
-    try {
-      for (let at = 0; at < good.length; at += AT_ONCE) {
-        if (stopped()) break;
-        const part = good.slice(at, at + AT_ONCE);
-        const best = await bestOf(
-          plan.id,
-          part.map((r) => r.need!),
-        );
-        setFound((old) => new Map([...old, ...part.map((r, i): [number, Best] => [r.line, best[i]!])]));
+    const search = async () => {
+      setProblem(null);
+      setOutlying([]);
+      setFound({ of: asked, best: new Map() });
+      if (needs.length === 0) return;
+      setRunning(true);
+      try {
+        if (needs.length > 1)
+          setOutlying(
+            await compareOutlying(
+              plan.id,
+              needs.map((n) => n.need),
+            ),
+          );
+        for (let at = 0; at < needs.length && !gone() && !stop.current; at += AT_ONCE) {
+          const part = needs.slice(at, at + AT_ONCE);
+          const best = await bestOf(
+            plan.id,
+            part.map((n) => n.need),
+          );
+          if (!gone()) setFound((old) => ({ of: asked, best: new Map([...old.best, ...part.map((n, i): [string, Best] => [n.id, best[i]!])]) }));
+        }
+      } catch (error) {
+        if (!gone()) failed(error);
       }
-    } catch (error) {
-      failed(error);
-    }
-    setRunning(false);
-  };
-  const read = (file: File | undefined) => {
-    if (!file) return;
-    setProblem(null);
-    setRows([]);
-    setFound(new Map());
-    setOutlying([]);
-    readNeeds(plan.id, file).then((all) => {
-      setRows(all);
-      const needs = all.flatMap((r) => (r.need ? [r.need] : []));
-      if (needs.length > 1) compareOutlying(plan.id, needs).then(setOutlying, failed);
-      void search(all);
-    }, failed);
-  };
-  const good = rows.filter((r) => r.need);
-  const ready = good.filter((r) => found.get(r.line)?.key);
+      if (!gone()) setRunning(false);
+    };
+    void search();
+    return () => {
+      left = true;
+    };
+  }, [asked, plan.id]);
+  const best = found.of === asked ? found.best : new Map<string, Best>();
+  const ready = good.filter((n) => best.get(n.id)?.key);
   const accept = () =>
-    take.mutateAsync(ready.map((r) => ({ need: r.need!, key: found.get(r.line)!.key! }))).then(() => {
+    take.mutateAsync(ready.map((n) => ({ need: n.need, need_id: n.id, key: best.get(n.id)!.key! }))).then(() => {
       say(`Took options for ${ready.length} needs. Undo with u.`);
-      setRows([]);
     }, failed);
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex gap="3" align="center" mb="2" wrap="wrap">
-        <Button size="sm" variant="outline" colorPalette="accent" onClick={() => input.current?.click()}>
-          Choose a CSV of needs …
+        <Button asChild size="sm" variant="outline" colorPalette="accent">
+          <RouterLink to={`/plans/${plan.id}/lists`}>Bring in a list …</RouterLink>
         </Button>
-        <input
-          ref={input}
-          type="file"
-          hidden
-          accept=".csv,text/csv"
-          aria-label="File of needs"
-          onChange={(e) => {
-            read(e.target.files?.[0]);
-            e.target.value = "";
-          }}
-        />
-        <Link color="accent.fg" fontWeight="600" href={`/api/plans/${plan.id}/choose/needs.csv`}>
-          Empty file with the columns
-        </Link>
         {running && (
           <>
             <Text aria-live="polite">
-              <Mono>{found.size}</Mono> of <Mono>{good.length}</Mono> needs looked at …
+              <Mono>{best.size}</Mono> of <Mono>{good.length}</Mono> needs looked at …
             </Text>
-            <progress value={found.size} max={good.length} aria-label="Needs looked at" />
+            <progress value={best.size} max={good.length} aria-label="Needs looked at" />
             <Button size="xs" variant="outline" colorPalette="accent" onClick={() => (stop.current = true)}>
               Cancel
             </Button>
@@ -97,45 +89,47 @@ export function ManyNeeds() {
         )}
         {!running && ready.length > 0 && (
           <Button size="sm" colorPalette="accent" onClick={() => void accept()}>
-            Take {ready.length} of {rows.length}
+            Take {ready.length} of {wanted.length}
           </Button>
         )}
       </Flex>
       <Problem text={problem} />
-      {rows.length === 0 && (
-        <Text color="fg.muted">One row a need: from, to, distance_m, rate_gbps, and what else is known. Nothing is stored until you take it.</Text>
+      {listed.data && wanted.length === 0 && (
+        <Text color="fg.muted">No need of the plan is still wanted. Say one in a line, or bring in a list of them; it stays in the plan until it is met.</Text>
       )}
-      {rows.length > 0 && (
+      {wanted.length > 0 && (
         <Box overflowY="auto" flex="1" minH="0" pb="4" className="print-whole">
           <OutlyingCost found={outlying} />
           <Table.Root size="sm" variant="line" aria-label="Needs" css={{ "& td, & th": { py: "1" } }}>
             <Table.Header>
               <Table.Row bg="bg">
-                {["Row", "Need", "First option", "Left dB", "Now", "Why"].map((h) => (
+                {["Need", "First option", "Left dB", "Now", "Why"].map((h) => (
                   <Table.ColumnHeader key={h}>{h}</Table.ColumnHeader>
                 ))}
               </Table.Row>
             </Table.Header>
             <Table.Body>
-              {rows.map((row) => {
-                const best = found.get(row.line);
+              {wanted.map((need) => {
+                const one = best.get(need.doc.id ?? "");
                 return (
-                  <Table.Row key={row.line} bg="bg" data-need={row.line}>
-                    <Table.Cell>
-                      <Mono>{row.line}</Mono>
+                  <Table.Row key={need.doc.id} bg="bg" data-many={need.doc.name}>
+                    <Table.Cell fontWeight="600">
+                      <Link asChild color="accent.fg">
+                        <RouterLink to={`/plans/${plan.id}/need?need=${need.doc.id}`}>{need.doc.name}</RouterLink>
+                      </Link>
                     </Table.Cell>
-                    <Table.Cell fontWeight="600">{row.said}</Table.Cell>
-                    <Table.Cell color={row.problem || best?.key === null ? "stop.fg" : "fg"}>
-                      {row.problem ? "refused" : best ? (best.key ?? "none") : "…"}
+                    <Table.Cell color={!need.asked ? "warn.fg" : one?.key === null ? "stop.fg" : "fg"}>
+                      {!need.asked ? "too little said" : one ? (one.key ?? "none") : running ? "…" : "not looked at"}
                     </Table.Cell>
                     <Table.Cell>
-                      <Mono>{best?.margin_db == null ? "" : plus(best.margin_db)}</Mono>
+                      <Mono>{one?.margin_db == null ? "" : plus(one.margin_db)}</Mono>
                     </Table.Cell>
                     <Table.Cell whiteSpace="nowrap">
-                      <Mono>{best?.key ? money(best.total, "") : ""}</Mono>
+                      <Mono>{one?.key ? money(one.total, "") : ""}</Mono>
                     </Table.Cell>
                     <Table.Cell fontSize="13px">
-                      <Said text={row.problem ?? best?.reason} />
+                      {need.lacks.length > 0 && `lacks ${need.lacks.join(", ")}${one ? "; " : ""}`}
+                      <Said text={one?.reason} />
                     </Table.Cell>
                   </Table.Row>
                 );

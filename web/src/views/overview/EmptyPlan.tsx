@@ -8,6 +8,7 @@ const BEGIN = [
   { to: "need?need=new", key: "n", label: "Say what is wanted", text: "One line is enough: Hut to Mast 1G, 420 ft. Every way to do it is built and judged." },
   { to: "devices", key: "e", label: "Record devices and their ports", text: "Which cages and jacks are there, what they draw and give." },
   { to: "survey", key: "1", label: "Record places and pathways", text: "What there is to pull through, and how far it is." },
+  { to: "lists", key: "", label: "Bring in a list", text: "Places, pathways, cables, needs or links as built, from anybody’s spreadsheet." },
   { to: "survey?open=identify", key: "", label: "What is this cable?", text: "Glass that lies there already, by its print and colour." },
 ];
 

@@ -1,6 +1,7 @@
 /** Places and pathways from a file: row by row what would happen, and only then is it taken. */
 import { Box, Button, Flex, Link, Table, Text } from "@chakra-ui/react";
 import { useRef, useState } from "react";
+import { Link as RouterLink } from "react-router";
 import { previewSiteFile, useImportSiteFile, type ImportPreview } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
@@ -37,7 +38,7 @@ export function ImportSheet({ onClose }: { onClose: () => void }) {
   const rows = preview ? [...preview.rows].sort((a, b) => Number(b.outcome === "refused") - Number(a.outcome === "refused")) : [];
   return (
     <Sheet
-      title="Places and pathways from a file"
+      title="A drawing of the site, in and out"
       open
       onClose={onClose}
       size="xl"
@@ -50,7 +51,11 @@ export function ImportSheet({ onClose }: { onClose: () => void }) {
       }
     >
       <Text mb="2">
-        CSV or GeoJSON. Nothing is stored until you have seen what would change. For the columns, export first:{" "}
+        GeoJSON comes in here; nothing is stored until you have seen what would change.{" "}
+        <Link asChild color="accent.fg" fontWeight="600">
+          <RouterLink to={`/plans/${plan.id}/lists`}>Lists from a spreadsheet</RouterLink>
+        </Link>{" "}
+        have a page of their own. Out:{" "}
         {["places.csv", "pathways.csv", "site.geojson"].map((name, i) => (
           <span key={name}>
             {i > 0 && ", "}
@@ -68,7 +73,7 @@ export function ImportSheet({ onClose }: { onClose: () => void }) {
         ref={input}
         type="file"
         hidden
-        accept=".csv,.json,.geojson,text/csv,application/geo+json"
+        accept=".json,.geojson,application/geo+json"
         aria-label="File of places or pathways"
         onChange={(e) => look(e.target.files?.[0])}
       />

@@ -1,0 +1,1 @@
+"""Lists from elsewhere: places, pathways, cables, needs and links from anybody's spreadsheet."""

@@ -1,0 +1,302 @@
+"""Takes a list from elsewhere: every cell is read, every row judged, then all of it or nothing."""
+
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from functools import cache
+from typing import Any, get_type_hints
+
+from passerelle.core.changes.change import Put
+from passerelle.core.choice.need import check_need
+from passerelle.core.choice.planned import as_asked
+from passerelle.core.many import many_things
+from passerelle.core.plan import sense
+from passerelle.core.plan.backbone import Cable, Pathway, Place
+from passerelle.core.plan.fields import new_id
+from passerelle.core.plan.needs import PlannedNeed
+from passerelle.core.plan.plan import Plan
+from passerelle.core.refused import Refused
+from passerelle.core.tables.site import CABLE_TYPES
+from passerelle.core.words import in_metres, metres, quantity
+from passerelle.core.working import steps
+from passerelle.formats import documents
+from passerelle.formats.lists.cells import READERS, choice_of, words_of
+from passerelle.formats.lists.fields import FIELDS, Field, ListKind
+from passerelle.formats.lists.sheet import Column
+
+from .listlinks import LINK_HINTS, LinkRow, made_link
+
+ADDED, CHANGED, UNCHANGED, REFUSED = "added", "changed", "unchanged", "refused"
+OUTCOMES = (ADDED, CHANGED, UNCHANGED, REFUSED)
+UNSAID = ("-", "–", "n/a", "?", "unknown", "tbd")
+"""Cells that say nothing: what is not known is left out, never made up."""
+MODELS: dict[ListKind, Any] = {
+    "place": Place, "pathway": Pathway, "cable": Cable, "need": PlannedNeed, "link": LinkRow,
+}  # fmt: skip
+Raw = dict[str, Any]
+
+
+@dataclass(frozen=True, slots=True)
+class Cell:
+    """One cell. read : what was understood, in words; None: it says nothing, or is not taken."""
+
+    text: str
+    read: str | None = None
+    problem: str | None = None
+
+
+@dataclass(slots=True)
+class Judged:
+    """A row and what would become of it. problems : every fault, as field and sentence."""
+
+    cells: list[Cell]
+    outcome: str = REFUSED
+    said: str = ""
+    problems: list[tuple[str, str]] = field(default_factory=list)
+    thing: Any = None
+
+
+@dataclass(slots=True)
+class Judging:
+    """The list as a whole. new_places : places that its rows name and that are not there yet."""
+
+    rows: list[Judged]
+    new_places: list[str]
+
+    def count(self, outcome: str) -> int:
+        """Rows of one outcome."""
+        return sum(row.outcome == outcome for row in self.rows)
+
+
+@cache
+def _hints(kind: ListKind) -> dict[str, Any]:
+    return LINK_HINTS if kind == "link" else get_type_hints(MODELS[kind], include_extras=True)
+
+
+@many_things()
+def judged(
+    plan: Plan, kind: ListKind, columns: Sequence[Column], rows: Sequence[Sequence[str]]
+) -> Judging:
+    """Every row against the plan as it stands. columns : one for each cell of a row."""
+    names = _Names(plan)
+    things = list(plan.things(kind))
+    known = {one.name.casefold(): one for one in things} | {one.name: one for one in things}
+    fields = {one.key: one for one in FIELDS[kind]}
+    seen: set[str] = set()
+    found = []
+    for cells in steps("Reading rows", rows):
+        row, raw = _read(kind, fields, columns, cells, names)
+        if not row.problems:
+            _make(plan, kind, row, raw, known)
+        name = getattr(row.thing, "name", "")
+        if row.thing is not None and name in seen:
+            row.outcome = REFUSED
+            row.problems.append(("Name", "stands in the list twice"))
+        seen.add(name)
+        found.append(row)
+    return Judging(found, _new_places(kind, found, names))
+
+
+@dataclass(slots=True)
+class _Names:
+    """Names of the plan, found as they are, else whatever their case."""
+
+    plan: Plan
+    _by: dict[str, dict[str, str]] = field(default_factory=dict)
+
+    def of(self, kind: str, text: str) -> str | None:
+        """The plan's own spelling of a name; None where there is none."""
+        if kind not in self._by:
+            names = [one.name for one in self.plan.things(kind)]
+            self._by[kind] = {one.casefold(): one for one in names} | {one: one for one in names}
+        known = self._by[kind]
+        return known.get(text) or known.get(text.casefold())
+
+
+def _unsaid(text: str) -> bool:
+    return text.strip().casefold() in UNSAID
+
+
+_NAMED = {"device_a": "device", "device_b": "device", "service": "service", "cable": "cable"}
+
+
+def _read(
+    kind: ListKind,
+    fields: Mapping[str, Field],
+    columns: Sequence[Column],
+    cells: Sequence[str],
+    names: _Names,
+) -> tuple[Judged, Raw]:
+    """Every cell, with every fault that is in it."""
+    row, raw = Judged([]), Raw()
+    for column, text in zip(columns, cells, strict=True):
+        one = fields.get(column.field or "")
+        if one is None or not text.strip() or (one.kind != "text" and _unsaid(text)):
+            row.cells.append(Cell(text))
+            continue
+        try:
+            value = _value(kind, one, text, column.unit, names)
+            raw[one.key] = value
+            row.cells.append(Cell(text, _understood(one, text, value)))
+        except (ValueError, Refused) as error:
+            reason = error.reason if isinstance(error, Refused) else str(error)
+            row.cells.append(Cell(text, None, reason))
+            row.problems.append((one.label, reason))
+    faulty = {label for label, _ in row.problems}
+    for one in fields.values():
+        if one.needed and one.key not in raw and one.label not in faulty:
+            row.problems.append((one.label, "is missing"))
+    return row, raw
+
+
+def _value(kind: ListKind, one: Field, text: str, unit: str | None, names: _Names) -> Any:
+    """What a cell says, within the limits of its field. Raises ValueError, Refused."""
+    if one.kind == "choice":
+        value: Any = choice_of(one.options)(text, unit)
+    elif one.kind == "words":
+        value = words_of(one.options)(text, unit)
+    else:
+        value = READERS[one.kind](text, unit)
+    if one.names_place:
+        value = names.of("place", value) or value
+    elif one.key in _NAMED:
+        named = names.of(_NAMED[one.key], value)
+        if named is None:
+            raise ValueError(f"“{value[:40]}” is no {_NAMED[one.key]} of the plan")
+        value = named
+    elif (kind, one.key) == ("cable", "type"):
+        known = {name.casefold(): name for name in CABLE_TYPES}
+        value = names.of("cable type", value) or known.get(value.casefold())
+        if value is None:
+            raise ValueError(f"“{text[:40]}” is no construction of the field guide")
+    hint = _hints(kind).get(one.key)
+    if hint is not None:
+        documents.of_raw(hint, value)
+    return value
+
+
+def _understood(one: Field, text: str, value: Any) -> str:
+    """What a cell was understood as, in words of the screen."""
+    if one.kind == "length":
+        return metres(value, ".7g")
+    if one.kind == "small length":
+        return quantity(value, "mm", ".6g")
+    if one.kind == "rate":
+        return f"{value * 1000:g}M" if value < 1 else f"{value:g}G"
+    return text if one.kind == "bends" else _said(value)
+
+
+def _said(value: Any) -> str:
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, list):
+        return ", ".join(map(str, value))
+    return f"{value:.10g}" if isinstance(value, float) else str(value)
+
+
+def _make(plan: Plan, kind: ListKind, row: Judged, raw: Raw, known: Mapping[str, Any]) -> None:
+    """The thing of a row whose cells are all read, beside what the plan has of that name."""
+    try:
+        if kind == "link":
+            row.thing = made_link(plan, LinkRow(**raw))
+            if row.thing.name in known or row.thing.name.casefold() in known:
+                raise Refused("Name", "is a link of the plan; lists add links, they change none")
+            row.outcome, row.said = ADDED, f"{row.thing.a.application}"
+            return
+        raw = {"name": _usual_name(raw)} | raw
+        name = str(raw["name"])
+        old = known.get(name) or known.get(name.casefold())
+        before = documents.whole(MODELS[kind], old) if old is not None else {}
+        after = before | raw | {"id": old.id if old is not None else new_id()}
+        if old is not None:
+            after["name"] = old.name
+        row.thing = documents.of_raw(MODELS[kind], after)
+        sense.check(row.thing)
+        if kind == "need" and (asked := as_asked(row.thing)) is not None:
+            check_need(asked)
+        _told(row, before, raw if old is not None else {})
+    except Refused as refused:
+        key = re.split(r"[.\[]", refused.path)[0]
+        label = next((f.label for f in FIELDS[kind] if f.key == key), refused.path or "Row")
+        row.problems.append((label, in_metres(refused.reason)))
+        row.thing = None
+
+
+def _usual_name(raw: Raw) -> str:
+    """What a row is called that has no name: by its two places."""
+    a, b = raw.get("a") or raw.get("a_place"), raw.get("b") or raw.get("b_place")
+    return f"{a} – {b}"[:120]
+
+
+def _told(row: Judged, before: Raw, raw: Raw) -> None:
+    changed = [key for key in raw if key != "name" and before.get(key) != raw[key]]
+    if not before:
+        row.outcome = ADDED
+    elif changed:
+        row.outcome = CHANGED
+        old = (
+            f"{k} {_said(before[k]) if k in before else 'none'} → {_said(raw[k])}" for k in changed
+        )
+        row.said = ", ".join(list(old)[:4])
+    else:
+        row.outcome, row.said = UNCHANGED, "as it is"
+
+
+def _places_of(kind: ListKind, thing: Any) -> Iterator[str]:
+    keys = [one.key for one in FIELDS[kind] if one.names_place]
+    for key in keys:
+        found = getattr(thing, key)
+        name = getattr(found, "place", found)
+        if name is not None and kind != "need":  # needs bring their places when taken
+            yield name
+
+
+def _new_places(kind: ListKind, rows: Sequence[Judged], names: _Names) -> list[str]:
+    """Places that good rows name and that neither the plan nor the list has, in order."""
+    listed = {row.thing.name for row in rows if kind == "place" and row.thing is not None}
+    found: dict[str, str] = {}
+    for row in rows:
+        for name in _places_of(kind, row.thing) if row.thing is not None else ():
+            if names.of("place", name) is None and name not in listed:
+                low = name.casefold()
+                # Of several spellings the first that somebody wrote with a capital.
+                if low not in found or (found[low].islower() and not name.islower()):
+                    found[low] = name
+    return list(found.values())
+
+
+@many_things()
+def accepted(found: Judging, kind: ListKind, lines: Sequence[int] = ()) -> tuple[list[Put], str]:
+    """The changes that the list asks for, and what they do in words. Raises Refused.
+
+    One row that is refused refuses them all: nothing is stored by halves. lines : of the rows in
+    the file; else counted from 2, behind the headings.
+    """
+    for at, row in enumerate(found.rows):
+        if row.problems:
+            label, reason = row.problems[0]
+            line = lines[at] if at < len(lines) else at + 2
+            raise Refused(f"rows[{at}]", f"row {line}, {label}: {reason}")
+    good = [row for row in found.rows if row.outcome in (ADDED, CHANGED)]
+    if not good:
+        raise Refused("rows", "no row of the list adds or changes anything")
+    spelled = {name.casefold(): name for name in found.new_places}
+    puts = [Put(Place(name, id=new_id())) for name in found.new_places]
+    puts += [Put(_respelled(kind, row.thing, spelled)) for row in steps("Taking rows", good)]
+    what = {"place": "places", "pathway": "pathways", "cable": "cables", "need": "needs"}
+    rows = f"{len(good)} rows" if len(good) > 1 else "1 row"
+    return puts, f"Import {rows} of {what.get(kind, 'links')}"
+
+
+def _respelled(kind: ListKind, thing: Any, spelled: Mapping[str, str]) -> Any:
+    """The thing with one spelling of every new place, that of the row that named it first."""
+    for one in FIELDS[kind]:
+        if not one.names_place:
+            continue
+        value = getattr(thing, one.key)
+        name = getattr(value, "place", value)
+        new = spelled.get(name.casefold()) if name is not None else None
+        if new is not None and new != name:
+            made = replace(value, place=new) if hasattr(value, "place") else new
+            thing = replace(thing, **{one.key: made})
+    return thing

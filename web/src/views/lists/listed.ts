@@ -1,0 +1,46 @@
+/** A list that is being brought in, kept while the page lives: leaving the view loses nothing. */
+import type { ListColumn, ListKind, ListSheet } from "../../api/lists";
+
+export interface Listed {
+  kind: ListKind;
+  kinds: ListSheet["kinds"];
+  head: string[];
+  columns: ListColumn[];
+  rows: string[][];
+  /** Of each row in the file. */
+  lines: number[];
+}
+
+export const kept = new Map<number, Listed>();
+
+export function listedOf(sheet: ListSheet): Listed {
+  const { kind, kinds, head, columns, rows, first_line } = sheet;
+  return { kind, kinds, head, columns, rows, lines: rows.map((_, at) => first_line + at) };
+}
+
+/** The list with one cell corrected. */
+export function corrected(list: Listed, row: number, column: number, text: string): Listed {
+  return { ...list, rows: list.rows.map((cells, at) => (at === row ? cells.map((cell, i) => (i === column ? text : cell)) : cells)) };
+}
+
+/** The list with a column that means another field; whatever meant it before means nothing now. */
+export function remapped(list: Listed, column: number, field: string | null): Listed {
+  return {
+    ...list,
+    columns: list.columns.map((one, at) => (at === column ? { ...one, field } : one.field === field && field !== null ? { ...one, field: null } : one)),
+  };
+}
+
+/** The list with the rows at these places alone. */
+export function only(list: Listed, places: number[]): Listed {
+  return { ...list, rows: places.map((at) => list.rows[at]!), lines: places.map((at) => list.lines[at]!) };
+}
+
+/** Rows as a CSV that a spreadsheet shows as it is and never runs. */
+export function asCsv(list: Listed): string {
+  const cell = (text: string) => {
+    const plain = /^[=+\-@\t\r']/.test(text) ? `'${text}` : text;
+    return /[",\n\r]/.test(plain) ? `"${plain.replaceAll('"', '""')}"` : plain;
+  };
+  return [list.head, ...list.rows].map((row) => row.map(cell).join(",")).join("\r\n") + "\r\n";
+}
