@@ -9,7 +9,7 @@ from passerelle.api.common import FILE_BODY
 from passerelle.api.context import Ctx, Number, Sent, Who, changed, judged
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.change import Change, Put, Remove, StillUsed, Take
-from passerelle.core.plan.backbone import Cable
+from passerelle.core.plan.backbone import Cable, Place
 from passerelle.core.plan.fields import new_id
 from passerelle.core.plan.plan import TYPES
 from passerelle.core.plant.diverse import routes_between
@@ -20,6 +20,7 @@ from passerelle.core.plant.panels import port_map
 from passerelle.core.plant.power import COMPOSITE, MAINS, PAIR, supply
 from passerelle.core.plant.reels import cut_plan
 from passerelle.core.plant.topology import TopologyError, compare
+from passerelle.core.plant.whole import drawn_at
 from passerelle.core.refused import Refused
 from passerelle.formats import documents, sitefiles
 from passerelle.formats.checkjson import rounded
@@ -280,6 +281,17 @@ def take(ctx: Ctx, who: Who, plan_id: Number, body: schemas.TakeBody) -> Changed
     asked = Take(body.link_id, body.part, body.cable, tuple(body.strands))
     did = ctx.plans.change(plan_id, [asked], Author(who, body.base), what, seen=[body.link_id])
     return changed(ctx, did, who, body.link_id)
+
+
+@router.post("/drawn", name="drawPlace", responses=CONFLICT)
+def draw(ctx: Ctx, who: Who, plan_id: Number, body: schemas.DrawnBody) -> Changed:
+    """Put a place on the map by hand: one that has no surveyed position, or a new one."""
+    plan = ctx.plans.held(plan_id).plan
+    old = plan.places.by_name.get(body.name)
+    made = drawn_at(plan.places, old or Place(body.name, id=new_id()), (body.x_m, body.y_m))
+    what = f"Put {body.name} on the map" if old else f"Add place {body.name}"
+    did = ctx.plans.change(plan_id, [Put(made)], Author(who, body.base), what, seen=[made.id])
+    return changed(ctx, did, who)
 
 
 def _preview(rows: list[siteimport.Judged]) -> schemas.ImportPreview:

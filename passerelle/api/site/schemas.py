@@ -71,11 +71,20 @@ class CableView(BaseModel):
 
 
 class SpotOnMap(BaseModel):
-    """Where a place is: east and north. [m]"""
+    """Where a place is: east and north. [m] schematic : drawn from lengths, or by hand."""
 
     name: str
     x_m: float
     y_m: float
+    schematic: bool
+
+
+class DrawnBody(Base):
+    """A place put on the map by hand; a name that is new adds it. [m]"""
+
+    name: Name
+    x_m: Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
+    y_m: Annotated[float, Field(ge=-1e6, le=1e6, allow_inf_nan=False)]
 
 
 class PlantView(BaseModel):

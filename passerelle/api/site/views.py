@@ -15,6 +15,7 @@ from passerelle.core.plant.model import LinkUse, Plant, lengths
 from passerelle.core.plant.pulling import A, B, Pull, friction_of, propose, pull
 from passerelle.core.plant.raceway import filling, free_bore_mm, lie
 from passerelle.core.plant.runs import guesses, run_of
+from passerelle.core.plant.schematic import laid_out, lengths_between
 from passerelle.core.plant.strands import StrandError, followed, next_free, strands, taken
 from passerelle.core.plant.taking import strands_needed
 from passerelle.core.plant.undecided import undecided
@@ -49,6 +50,20 @@ def about_view(plan: Plan, one: About) -> views.AboutView:
 def ref(link: LinkUse) -> views.LinkRef:
     """A link by id and name."""
     return views.LinkRef(id=link.key, name=link.name)
+
+
+def _spots(plan: Plan) -> list[views.SpotOnMap]:
+    """Where every place is drawn: where it is, or as the lengths between places have it."""
+    known = positions(plan.places)
+    by_hand = {place.name for place in plan.places if place.drawn}
+    links = [(link.a.place, link.b.place, None) for link in plan.links]
+    between = [(a, b, m) for a, b, m in links if a is not None and b is not None]
+    lengths = lengths_between(plan.places, plan.pathways, plan.cables, between)
+    drawn = laid_out((place.name for place in plan.places), known, lengths)
+    return [
+        views.SpotOnMap(name=name, x_m=x, y_m=y, schematic=name in drawn or name in by_hand)
+        for name, (x, y) in (known | drawn).items()
+    ]
 
 
 def plant_view(now: Judged) -> views.PlantView:
@@ -89,10 +104,7 @@ def plant_view(now: Judged) -> views.PlantView:
         )
     return views.PlantView(
         places=list(plan.places),
-        spots=[
-            views.SpotOnMap(name=name, x_m=x, y_m=y)
-            for name, (x, y) in positions(plan.places).items()
-        ],
+        spots=_spots(plan),
         pathways=pathways,
         cables=cables,
         cable_types=list(plan.cable_types),

@@ -34,7 +34,8 @@ class Blank:
 def blanks(plant: Plant) -> Iterator[Blank]:
     """Every blank of the backbone: places, then pathways, then cables."""
     for place in plant.places.values():
-        mapped = place.x_m is not None or place.latitude is not None
+        told = place.x_m is not None or place.latitude is not None
+        mapped = told and not place.drawn
         if not mapped and place.inside is None:
             said = f"Where {place.name} is stands on no map: nothing that lies near it is known."
             yield Blank("place.no-position", PLACE, place.name, said)

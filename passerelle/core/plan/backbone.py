@@ -81,6 +81,7 @@ class Place(Thing):
     x_m, y_m : east and north [m]; or in degrees, all places of a plan in the same way.
     space : plenum, riser or general, where it is indoors. inside : the place that it is part of.
     supply : name of the power supply that feeds it, which other places may stand on too.
+    drawn : its position was put on the map by hand, and surveyed by nobody.
     """
 
     KIND: ClassVar = "place"
@@ -96,6 +97,7 @@ class Place(Thing):
     supply: Name | None = None
     latitude: Annotated[float, Ge(-90), Le(90)] | None = None
     longitude: Annotated[float, Ge(-180), Le(180)] | None = None
+    drawn: bool = False
     floor: Word | None = None
     notes: Text | None = None
 

@@ -46,6 +46,28 @@ def positions(places: Iterable[Place]) -> dict[str, tuple[float, float]]:
     return {name: ((lon - lon0) * across, (lat - lat0) * per_degree) for name, lat, lon in spots}
 
 
+def drawn_at(places: Iterable[Place], place: Place, spot: tuple[float, float]) -> Place:
+    """A place put on the map by hand, in the unit that the others are in. [m]
+
+    Raises Refused where somebody surveyed its position already.
+    """
+    if not place.drawn and (place.x_m is not None or place.latitude is not None):
+        reason = f"{quoted(place.name)} has a surveyed position; change it in its own fields"
+        raise Refused("name", reason)
+    others = [p for p in places if p.latitude is not None and p.longitude is not None]
+    if not others:
+        return replace(place, x_m=round(spot[0], 2), y_m=round(spot[1], 2), drawn=True)
+    lat0 = sum(p.latitude or 0.0 for p in others) / len(others)
+    lon0 = sum(p.longitude or 0.0 for p in others) / len(others)
+    per_degree = math.radians(1) * EARTH_M
+    return replace(
+        place,
+        latitude=round(lat0 + spot[1] / per_degree, 7),
+        longitude=round(lon0 + spot[0] / (per_degree * math.cos(math.radians(lat0))), 7),
+        drawn=True,
+    )
+
+
 def constructions(plan: Plan) -> dict[str, CableType]:
     """Every cable construction that the plan knows, by name."""
     return CABLE_TYPES | {one.name: one.row for one in plan.cable_types}

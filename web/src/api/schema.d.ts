@@ -868,6 +868,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/plant/drawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Drawplace
+         * @description Put a place on the map by hand: one that has no surveyed position, or a new one.
+         */
+        post: operations["drawPlace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/plant/import/preview": {
         parameters: {
             query?: never;
@@ -2658,6 +2678,20 @@ export interface components {
             costs: components["schemas"]["PartCost"][];
             /** Levels */
             levels: components["schemas"]["PowerAt"][];
+        };
+        /**
+         * DrawnBody
+         * @description A place put on the map by hand; a name that is new adds it. [m]
+         */
+        DrawnBody: {
+            /** Base */
+            base: number;
+            /** Name */
+            name: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
         };
         /**
          * EditsBody
@@ -4775,6 +4809,7 @@ export interface components {
          *     x_m, y_m : east and north [m]; or in degrees, all places of a plan in the same way.
          *     space : plenum, riser or general, where it is indoors. inside : the place that it is part of.
          *     supply : name of the power supply that feeds it, which other places may stand on too.
+         *     drawn : its position was put on the map by hand, and surveyed by nobody.
          */
         Place: {
             /** Name */
@@ -4799,6 +4834,11 @@ export interface components {
             latitude?: number | null;
             /** Longitude */
             longitude?: number | null;
+            /**
+             * Drawn
+             * @default false
+             */
+            drawn: boolean;
             /** Floor */
             floor?: string | null;
             /** Notes */
@@ -6260,7 +6300,7 @@ export interface components {
         };
         /**
          * SpotOnMap
-         * @description Where a place is: east and north. [m]
+         * @description Where a place is: east and north. [m] schematic : drawn from lengths, or by hand.
          */
         SpotOnMap: {
             /** Name */
@@ -6269,6 +6309,8 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
+            /** Schematic */
+            schematic: boolean;
         };
         /**
          * SpotView
@@ -9024,6 +9066,61 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TakeBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drawPlace: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawnBody"];
             };
         };
         responses: {
