@@ -91,3 +91,36 @@ def test_e_a_list_of_needs_becomes_needs_of_the_plan_and_links(page: Page):
     expect(answer(page)).to_have_text("41 of 78 links would come up")
     page.keyboard.press("2")
     expect(page.locator("[data-need]", has_text="chosen")).to_have_count(12)
+
+
+def test_a_site_that_nobody_surveyed_is_drawn_from_lengths_and_put_right_by_hand(page: Page):
+    page.goto("/")
+    page.get_by_label("Name of the new plan").fill("Wells")
+    page.get_by_role("button", name="A list from a spreadsheet").click()
+    rows = "W1;Pump House;Well;120\nW2;Well;Gate;60\nW3;Gate;Pump House;140\n"
+    page.get_by_label("Or paste the cells here").fill(f"Duct;From;To;Length\n{rows}")
+    page.get_by_role("button", name="Read what is pasted").click()
+    page.get_by_role("button", name="Take 3 rows").click()
+    page.get_by_role("radio", name="map").click()
+    expect(page.locator("[data-schematic]")).to_contain_text("Drawn from lengths, not surveyed")
+    gate = page.locator("[data-place='Gate']")
+    box = gate.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + 90, y + 40, steps=4)
+    page.mouse.up()
+    expect(page.get_by_text("Gate is drawn there. Undo with u.")).to_be_visible()
+    page.get_by_role("button", name="Point at a place").click()
+    map_box = page.locator("[data-map]").bounding_box()
+    assert map_box is not None
+    page.mouse.click(map_box["x"] + 600, map_box["y"] + 420)
+    page.get_by_label("Name of the place").fill("Kiosk")
+    page.keyboard.press("Enter")
+    expect(page.locator("[data-place='Kiosk']")).to_be_visible()
+    expect(page.locator("[data-drawn]")).to_contain_text("surveyed by nobody")
+    east = page.get_by_label("East")
+    east.fill("40 m")
+    east.press("Enter")
+    expect(page.locator("[data-drawn]")).to_have_count(0)

@@ -19,7 +19,7 @@ Length = tuple[str, str, float | None]
 """Two places and how far it is between them; None: it is not known. [m]"""
 MOST = 400
 """More places than this are not laid out: the drawing would take too long."""
-ROUNDS = 120
+ROUNDS = 60
 STILL = 1e-3
 """Once nothing moves more than this share of the drawing, it is done."""
 INSIDE = 0.2
@@ -124,7 +124,7 @@ def _pull(
     """The matrix of Guttman's transform: how each place pulls at each other. shape (n, n)"""
     between = spots[:, None, :] - spots[None, :, :]
     far = np.maximum(np.sqrt((between**2).sum(axis=2)), 1e-9)
-    pull = -weights * wanted / far
+    pull: NDArray[np.float64] = -weights * wanted / far
     np.fill_diagonal(pull, 0)
     np.fill_diagonal(pull, -pull.sum(axis=1))
     return pull

@@ -201,6 +201,12 @@ function bare(doc: object): Record<string, unknown> {
   return Object.fromEntries(Object.entries(doc).filter(([, value]) => value !== null && value !== undefined && value !== ""));
 }
 
+/** Put a place on the map by hand: one without a surveyed position, or a new one. [m] */
+export const useDrawPlace = (plan_id: number) =>
+  useChange<{ name: string; x_m: number; y_m: number }>(plan_id, (input, seen) =>
+    taken(client.POST("/api/plans/{plan_id}/plant/drawn", { params: { path: { plan_id } }, body: { ...input, base: seen() } })),
+  );
+
 interface TakeInput {
   link_id: string;
   /** The id of the run's cable segment. */

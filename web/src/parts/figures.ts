@@ -79,7 +79,7 @@ export function rate(gbps: number): string {
 }
 
 /** Units that people write behind a number in a field that says its unit already. */
-const UNIT_BEHIND = /\s*(dBm?|nm|mm|Gb\/s|%|W|V|N|min|pcs?|strands?|ports?)$/i;
+const UNIT_BEHIND = /\s*(dBm?|nm|mm|Gb\/s|%|Wh|W|V|N|°?C|min|pcs?|strands?|ports?)$/i;
 
 /** A number that a person typed, with comma or point, its unit behind it or not; null where it is none, or could be two. */
 export function typed(text: string): number | null {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { drawnTogether, fitting, labelsThatFit, onScreen, sideBySide, zoomed } from "./mapLayout";
+import { drawnTogether, farAway, fitting, folded, labelsThatFit, numbered, offScreen, onGround, onScreen, scaleBar, sideBySide, zoomed } from "./mapLayout";
 
 describe("the site map", () => {
   const spots = { a: [0, 0], b: [100, 0], c: [0, 100], d: [-100, 0], e: [20000, 0] } as const;
@@ -8,8 +8,8 @@ describe("the site map", () => {
     const true_ = drawnTogether(spots, false);
     const near = drawnTogether(spots, true);
     expect(true_.e![0]).toBe(20000);
-    // 100 m holds three quarters; ln 200 = 5.298, 1 + 0.16 x 5.298 = 1.848
-    expect(near.e![0]).toBeCloseTo(184.8, 0);
+    // 100 m holds three quarters; ln 200 = 5.298, 1 + 0.08 x 5.298 = 1.424
+    expect(near.e![0]).toBeCloseTo(142.4, 0);
     expect(near.e![1]).toBeCloseTo(0);
     expect(near.c).toEqual([0, -100]); // north is up
   });
@@ -51,5 +51,40 @@ describe("the site map", () => {
       { a: "p", b: "r" },
     ];
     expect(sideBySide(ways, 6)).toEqual([-3, -3, 0]); // the second one turned round: both sides
+  });
+
+  it("finds where on the ground somebody points, also far out", () => {
+    for (const together of [true, false]) {
+      const [x, y] = onGround(spots, together, drawnTogether(spots, together).e!);
+      expect(x).toBeCloseTo(20000, 3);
+      expect(y).toBeCloseTo(0, 3);
+    }
+    const view = { scale: 2, x: 10, y: 20 };
+    expect(offScreen(view, onScreen(view, [7, -3]))).toEqual([7, -3]);
+    expect(farAway(spots)).toBe(true);
+    expect(farAway({ a: [0, 0], b: [100, 0] })).toBe(false);
+  });
+
+  it("folds five places that lie near each other, and neither four nor a row", () => {
+    const at = (...xs: number[]) => xs.map((x) => ({ name: `p${x}`, at: [x, 0] as const }));
+    expect(folded(at(0, 5, 10, 15, 20, 200), new Set())).toEqual([{ names: ["p0", "p5", "p10", "p15", "p20"], at: [10, 0] }]);
+    // 33 is not near the middle one, but the stack at 10 would cover it
+    expect(folded(at(0, 5, 10, 15, 20, 33), new Set())[0]!.names).toContain("p33");
+    expect(folded(at(0, 10, 20, 25), new Set())).toEqual([]);
+    expect(folded(at(0, 20, 40, 60, 80), new Set())).toEqual([]); // three near each
+    expect(folded(at(0, 5, 10, 15, 20), new Set(["p10"]))).toEqual([]); // one stands by itself
+  });
+
+  it("has a round length on its scale bar", () => {
+    expect(scaleBar(1, 130)).toEqual({ figure: 100, pixels: 100 });
+    expect(scaleBar(0.5, 130)).toEqual({ figure: 50, pixels: 100 }); // 65 m fit: 50
+    expect(scaleBar(30, 130)).toEqual({ figure: 2000, pixels: 2000 / 30 });
+  });
+
+  it("numbers a row of places, and gives the row one name", () => {
+    const told = numbered(["Hut", "Cabinet 10", "Cabinet 2", "Cabinet 1", "Well 1", "Well 2"]);
+    expect(told.get("Cabinet 2")).toEqual({ number: "2", row: "Cabinet 1 to 10", lead: true });
+    expect(told.get("Cabinet 10")!.lead).toBe(false);
+    expect([...told.keys()]).not.toContain("Well 1"); // two are no row
   });
 });

@@ -6,7 +6,7 @@ import { lengthNumber } from "../../parts/figures";
 import { SeverityMark } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { bendsText } from "./PathwayForm";
-import type { Picked } from "./SiteMap";
+import type { Picked } from "./map/SiteMap";
 
 interface Props {
   plant: PlantView;

@@ -82,7 +82,7 @@ export function PathwayForm({ pathway, places, onStore, onRemove }: Props) {
         invalid={(text) => (bendsOf(text) === null ? "Write each bend as degrees@radius/at, as in 90@0.6/12" : null)}
         onCommit={(text) => store({ bends: bendsOf(text) })}
       />
-      <NumberOf {...field} at="rise_m" label="Rises by" suffix="m" />
+      <LengthOf {...field} at="rise_m" label="Rises by" />
       <TextOf {...field} at="lies_in" label="Shares a trench" width="130px" list="trenches" />
       <ChoiceOf {...field} at="space" label="Flame class" width="124px" values={["plenum", "riser", "general"]} />
       <NumberOf {...field} at="friction" label="Friction μ" />

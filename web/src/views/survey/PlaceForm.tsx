@@ -1,7 +1,7 @@
 /** What is known of a place. */
-import { Button, Flex } from "@chakra-ui/react";
+import { Button, Flex, Text } from "@chakra-ui/react";
 import type { PlaceDoc } from "../../api/plant";
-import { ChoiceOf, NumberOf, TextOf } from "../../parts/docFields";
+import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
 
 interface Props {
   place: PlaceDoc;
@@ -13,6 +13,8 @@ interface Props {
 export function PlaceForm({ place, places, onStore, onRemove }: Props) {
   const store = (change: Record<string, unknown>) => onStore({ ...place, ...change });
   const field = { doc: place, store };
+  // Whoever types a position has it from somewhere: it is no longer the one that was put on the map by hand.
+  const surveyed = { doc: place, store: (change: Record<string, unknown>) => store({ ...change, drawn: false }) };
   const inDegrees = place.latitude != null;
   return (
     <Flex wrap="wrap" gap="2" align="end">
@@ -20,14 +22,22 @@ export function PlaceForm({ place, places, onStore, onRemove }: Props) {
       <TextOf {...field} at="kind" label="Kind" width="130px" list="place-kinds" />
       {inDegrees ? (
         <>
-          <NumberOf {...field} at="latitude" label="Latitude" suffix="°" width="110px" />
-          <NumberOf {...field} at="longitude" label="Longitude" suffix="°" width="110px" />
+          <NumberOf {...surveyed} at="latitude" label="Latitude" suffix="°" width="110px" />
+          <NumberOf {...surveyed} at="longitude" label="Longitude" suffix="°" width="110px" />
         </>
       ) : (
         <>
-          <NumberOf {...field} at="x_m" label="East" suffix="m" />
-          <NumberOf {...field} at="y_m" label="North" suffix="m" />
+          <LengthOf {...surveyed} at="x_m" label="East" />
+          <LengthOf {...surveyed} at="y_m" label="North" />
         </>
+      )}
+      {place.drawn && (
+        <Text fontSize="13px" color="warn.fg" w="100%" data-drawn="">
+          Put on the map by hand, surveyed by nobody.{" "}
+          <Button size="xs" variant="ghost" colorPalette="accent" px="1" onClick={() => void store({ drawn: false })}>
+            This is where it is
+          </Button>
+        </Text>
       )}
       <ChoiceOf {...field} at="surroundings" label="Surroundings" width="124px" values={["indoor", "unheated", "outdoor", "wet", "salt"]} />
       <ChoiceOf {...field} at="space" label="Flame class of the space" width="150px" values={["plenum", "riser", "general"]} />

@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link as RouterLink, useSearchParams } from "react-router";
-import { useChangePlant, useOutage, usePlant, type PlantView } from "../../api/plant";
+import { useChangePlant, useDrawPlace, useOutage, usePlant, type PlantView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { AboutCard } from "../../parts/AboutCard";
@@ -19,7 +19,8 @@ import { PathwayForm } from "./PathwayForm";
 import { PlaceForm } from "./PlaceForm";
 import { Power } from "./Power";
 import { Section } from "./Section";
-import { SiteMap, type Picked } from "./SiteMap";
+import { SiteMap, type Picked } from "./map/SiteMap";
+import type { Spot } from "../../parts/mapLayout";
 
 type Opened = "place" | "pathway" | "identify" | "import" | null;
 type Tab = "map" | "places" | "pathways" | "power";
@@ -40,7 +41,10 @@ export function Survey() {
 function Surveyed({ plant }: { plant: PlantView }) {
   const { plan } = useOpenPlan();
   const change = useChangePlant(plan.id);
-  const { say } = useNotice();
+  const { say, refuse } = useNotice();
+  const draw = useDrawPlace(plan.id);
+  const [pointing, setPointing] = useState(false);
+  const [spot, setSpot] = useState<Spot | null>(null);
   const [search, setSearch] = useSearchParams();
   const tab = (search.get("show") ?? "map") as Tab;
   const [opened, setOpened] = useState<Opened>(search.get("open") === "identify" ? "identify" : null);
@@ -113,6 +117,22 @@ function Surveyed({ plant }: { plant: PlantView }) {
           <Button size="xs" h="30px" variant="outline" colorPalette="accent" onClick={() => setOpened("import")}>
             Files …
           </Button>
+          <Button asChild size="xs" h="30px" variant="outline" colorPalette="accent">
+            <RouterLink to={`/plans/${plan.id}/devices`}>Devices</RouterLink>
+          </Button>
+          <Button
+            size="xs"
+            h="30px"
+            variant={pointing ? "solid" : "outline"}
+            colorPalette="accent"
+            aria-pressed={pointing}
+            onClick={() => {
+              setPointing(!pointing);
+              if (tab !== "map") go({ show: "map" });
+            }}
+          >
+            {pointing ? "Point at the map …" : "Point at a place"}
+          </Button>
           <Button size="xs" h="30px" variant="outline" colorPalette="accent" onClick={() => setOpened("place")}>
             Add a place
           </Button>
@@ -124,10 +144,21 @@ function Surveyed({ plant }: { plant: PlantView }) {
       <Flex flex="1" minH="0" gap="4" pb="3" direction={{ base: "column", lg: "row" }} className="print-whole">
         <Flex flex="1" minW="0" minH={{ base: "480px", lg: "0" }} direction="column" className="print-whole">
           {tab === "map" &&
-            (plant.places.length ? (
-              <SiteMap plant={plant} picked={picked} onPick={(p) => go({ picked: p })} />
+            (plant.places.length > 0 || pointing ? (
+              <SiteMap
+                plant={plant}
+                picked={picked}
+                onPick={(p) => go({ picked: p })}
+                onMoved={(moved, [x_m, y_m]) =>
+                  draw.mutate({ name: moved, x_m, y_m }, { onSuccess: () => say(`${moved} is drawn there. Undo with u.`), onError: refuse })
+                }
+                onPoint={pointing ? setSpot : undefined}
+              />
             ) : (
-              <Text p="4">Add the places first, or take them from a file: buildings, rooms, chambers. Then the pathways between them.</Text>
+              <Text p="4">
+                Add the places first: by name, by pointing at an empty map, or from a list. Then the pathways between them. Where nobody knows positions the map
+                is drawn from lengths.
+              </Text>
             ))}
           {(tab === "places" || tab === "pathways") && (
             <Box overflowY="auto" className="print-whole">
@@ -182,6 +213,21 @@ function Surveyed({ plant }: { plant: PlantView }) {
           onStore={(text) =>
             change.mutateAsync({ what: `Add place ${text}`, changes: [{ kind: "place", id: null, doc: { name: text } }] }).then(() => {
               say(`Added ${text}. Undo with u.`);
+              go({ picked: { sort: "place", name: text } });
+            })
+          }
+        />
+      )}
+      {spot && (
+        <AskSheet
+          title="A place here"
+          label="Name of the place"
+          value=""
+          onClose={() => setSpot(null)}
+          onStore={(text) =>
+            draw.mutateAsync({ name: text, x_m: spot[0], y_m: spot[1] }).then(() => {
+              say(`Added ${text} where you pointed. Undo with u.`);
+              setPointing(false);
               go({ picked: { sort: "place", name: text } });
             })
           }
