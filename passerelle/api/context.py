@@ -13,6 +13,7 @@ from passerelle.core.judge.about import About
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.working import Work, steps
+from passerelle.formats.prices import price_book
 from passerelle.plans.files import Files
 from passerelle.plans.held import Held
 from passerelle.plans.models import Revision
@@ -153,7 +154,8 @@ def link_view(now: Judged, link_id: str) -> links.LinkView:
     """Everything about one link."""
     check = now.link(link_id)
     doc = now.held.plan.links.by_id[link_id]
-    return views.link_view(doc, now.held.changed_in.get(link_id, 0), check)
+    changed_in = now.held.changed_in.get(link_id, 0)
+    return views.link_view(doc, changed_in, check, price_book(now.held.plan.prices))
 
 
 def changed(ctx: Context, did: Changed, who: str, link_id: str | None = None) -> plans.Changed:

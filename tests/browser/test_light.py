@@ -149,16 +149,20 @@ def test_growth_says_what_the_same_glass_would_carry(page: Page):
     expect(card).to_contain_text("200G is stopped at 200GBASE-ER4: Not known")
 
 
-def test_all_that_is_certain_is_fixed_at_once_and_undone_at_once(page: Page):
+def test_what_needs_no_purchase_is_ticked_and_the_rest_says_what_it_costs(page: Page):
     page.goto("/plans/1")
     expect(answer(page)).to_have_text("29 of 66 links would come up")
-    page.get_by_role("button", name="Fix all that is certain").click()
+    page.get_by_role("button", name="Fix what remedies cure").click()
     sheet = page.get_by_role("dialog")
-    expect(sheet.locator("[data-fix]").first).to_be_visible()
-    count = sheet.locator("[data-fix]").count()
-    sheet.get_by_role("checkbox").first.uncheck()
-    sheet.get_by_role("button", name=f"Fix {count - 1} links").click()
-    expect(answer(page)).to_have_text(f"{29 + count - 1} of 66 links would come up")
+    certain = sheet.locator("[data-certain='true'] [data-fix]")
+    expect(certain.first).to_be_visible()
+    count = certain.count()
+    expect(sheet.locator("input:checked")).to_have_count(count)
+    bought = sheet.locator("[data-certain='false'] [data-fix]", has_text="Crew House – Wet Lab")
+    expect(bought).to_contain_text("module 10GBASE-LR: 51 units")  # one at 50.5
+    bought.get_by_role("checkbox").check()
+    sheet.get_by_role("button", name=f"Fix {count + 1} links").click()
+    expect(answer(page)).to_have_text(f"{29 + count + 1} of 66 links would come up")
     page.keyboard.press("u")
     expect(answer(page)).to_have_text("29 of 66 links would come up")
 

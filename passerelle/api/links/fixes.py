@@ -1,4 +1,4 @@
-"""Fix all that is certain: the list first, then what the person left ticked, as one change."""
+"""Fix what remedies alone cure: the list first, then what is ticked, as one change."""
 
 from typing import Any
 
@@ -9,8 +9,9 @@ from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.change import EditLink
 from passerelle.core.many import many_things
 from passerelle.core.refused import Refused
-from passerelle.core.remedies.fixing import Fix, certain_fix
+from passerelle.core.remedies.fixing import Fix, fix_for
 from passerelle.core.words import counted
+from passerelle.formats.prices import price_book
 from passerelle.plans.plans import Author
 
 from . import schemas, views
@@ -21,15 +22,21 @@ CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": Conflict}}
 
 def _fixes(now: Judged) -> dict[str, tuple[schemas.FixView, Fix]]:
     found = {}
+    book = price_book(now.held.plan.prices)
     with many_things():
         for check in now.check.links:
-            fix = certain_fix(check)
+            fix = fix_for(check)
             if fix is not None:
                 link = check.budget.link
+                buys, total = ([], 0.0) if fix.certain else views.cost_of(check, fix.after, book)
                 view = schemas.FixView(
                     link_id=link.id,
                     name=link.name,
                     labels=list(fix.labels),
+                    certain=fix.certain,
+                    buys=buys,
+                    total=total,
+                    adds=views.added_by(check, fix.after),
                     before=views.brief(check),
                     after=views.brief(fix.after),
                 )
@@ -45,18 +52,18 @@ def list_fixes(ctx: Ctx, plan_id: Number) -> list[schemas.FixView]:
 
 @router.post("", name="applyFixes", responses=CONFLICT)
 def apply_fixes(ctx: Ctx, who: Who, plan_id: Number, body: schemas.FixesBody) -> Changed:
-    """Apply the certain fixes of these links as one change."""
+    """Apply the fixes of these links as one change."""
     fixes = _fixes(judged(ctx, plan_id))
     for at, link_id in enumerate(body.link_ids):
         if link_id not in fixes:
-            raise Refused(f"link_ids[{at}]", f"link {link_id} has no certain fix (any more)")
+            raise Refused(f"link_ids[{at}]", f"link {link_id} has no fix (any more)")
     ids = list(dict.fromkeys(body.link_ids))
     count = counted(len(ids), "link")
     did = ctx.plans.change(
         plan_id,
         [EditLink(one, fixes[one][1].edits) for one in ids],
         Author(who, body.base),
-        f"Fix all that is certain: {count}",
+        f"Fix {count}",
         seen=ids,
     )
     return changed(ctx, did, who)

@@ -85,12 +85,19 @@ class DirectionView(BaseModel):
 
 
 class RemedyView(BaseModel):
-    """A cure that can be applied: its edits, what they would bring, why it stands where it does."""
+    """A cure that can be applied: its edits, what they would bring, why it stands where it does.
+
+    adds : warnings and stops that were not there, by their titles. buys : what has to be bought;
+    total null: a price is missing.
+    """
 
     label: str
     edits: list[EditBody]
     after: Brief
     reason: str
+    adds: list[str]
+    buys: list[str]
+    total: float | None
 
 
 class FindingView(BaseModel):
@@ -201,11 +208,18 @@ class NeedBody(Base):
 
 
 class FixView(BaseModel):
-    """Remedies that together bring one failing link up."""
+    """Remedies that together bring one failing link up. certain : nothing has to be bought.
+
+    buys : what has to; total null: a price is missing. adds : warnings that come with them.
+    """
 
     link_id: str
     name: str
     labels: list[str]
+    certain: bool
+    buys: list[str]
+    total: float | None
+    adds: list[str]
     before: Brief
     after: Brief
 

@@ -1,8 +1,10 @@
 """Turns checks into what the screen shows. All rounding for the screen happens here."""
 
 from passerelle.api import common
+from passerelle.core.choice.changed import bought
+from passerelle.core.choice.prices import PriceBook
 from passerelle.core.judge.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck
-from passerelle.core.judge.findings import Finding
+from passerelle.core.judge.findings import NO_PURCHASE, STOP, WARN, Finding
 from passerelle.core.judge.levels import uncertain_figures
 from passerelle.core.judge.mating import receptacle
 from passerelle.core.judge.naming import with_names
@@ -142,17 +144,39 @@ def _detail(check: LinkCheck) -> str:
     return ""
 
 
-def remedy_view(check: LinkCheck, one: Ranked) -> schemas.RemedyView:
-    """A remedy with what it would bring, judged like everything else."""
+def added_by(check: LinkCheck, after: LinkCheck) -> list[str]:
+    """Titles of the stops and warnings that were not there before."""
+    had = {found.rule.id for found in check.findings}
+    new = (f for f in after.findings if f.rule.id not in had and f.explained_by is None)
+    return list(dict.fromkeys(f.rule.title for f in new if f.rule.severity in (STOP, WARN)))
+
+
+def cost_of(check: LinkCheck, after: LinkCheck, book: PriceBook) -> tuple[list[str], float | None]:
+    """What a change of a link takes to buy, in words, and its price."""
+    bill = bought(check.budget.link, after.budget.link, book)
+    words = [line.what if line.quantity == 1 else f"{line.quantity:g} {line.what}"
+             for line in bill.lines]  # fmt: skip
+    each = [line.total for line in bill.lines]
+    total = sum(one for one in each if one is not None) if None not in each else None
+    return words, rounded(total)
+
+
+def remedy_view(check: LinkCheck, one: Ranked, book: PriceBook) -> schemas.RemedyView:
+    """A remedy with what it would bring and take, judged like everything else."""
+    free = one.remedy.effort in NO_PURCHASE
+    buys, total = ([], 0.0) if free else cost_of(check, one.after, book)
     return schemas.RemedyView(
         label=with_names(one.remedy.label, check.budget.link),
         edits=list(one.remedy.edits),
         after=brief(one.after),
         reason=one.reason,
+        adds=added_by(check, one.after),
+        buys=buys,
+        total=total,
     )
 
 
-def finding_view(check: LinkCheck, found: Finding) -> schemas.FindingView:
+def finding_view(check: LinkCheck, found: Finding, book: PriceBook) -> schemas.FindingView:
     """One finding for the margin column."""
     return schemas.FindingView(
         rule=found.rule.id,
@@ -167,7 +191,7 @@ def finding_view(check: LinkCheck, found: Finding) -> schemas.FindingView:
         source=found.source,
         remedies=[]
         if found.explained_by
-        else [remedy_view(check, r) for r in ranked(check, found)],
+        else [remedy_view(check, r, book) for r in ranked(check, found)],
         explained_by=found.explained_by,
     )
 
@@ -259,7 +283,9 @@ def _polarity_note(check: LinkCheck) -> str:
     return _POLARITY_NOTES[check.polarity]
 
 
-def link_view(doc: PlannedLink, changed_in: int, check: LinkCheck) -> schemas.LinkView:
+def link_view(
+    doc: PlannedLink, changed_in: int, check: LinkCheck, book: PriceBook
+) -> schemas.LinkView:
     """Everything that the Light view shows of one link."""
     sums = check.budget
     ends = []
@@ -287,7 +313,7 @@ def link_view(doc: PlannedLink, changed_in: int, check: LinkCheck) -> schemas.Li
         polarity_note=_polarity_note(check),
         reach_m=sums.reach.m,
         directions=[direction_view(sums, d) for d in sums.directions],
-        findings=[finding_view(check, f) for f in check.findings],
+        findings=[finding_view(check, f, book) for f in check.findings],
         brief=brief(check),
     )
 

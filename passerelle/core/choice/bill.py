@@ -99,27 +99,32 @@ def _mode(fiber_name: str | None) -> str:
     return "single-mode" if fiber is not None and fiber.mode == SINGLE_MODE else "multimode"
 
 
-def _segment(counted: Counted, part: Segment, at: int, lanes: int, strands: int) -> None:
+def part_price(part: Segment, strands: int = 2) -> str:
+    """The key of a cord, pigtail, cassette or inline part in the price book."""
     if part.kind == "cord":
-        multi = _multi_fiber(part)
-        key = f"cord {'multi-fiber' if multi else _mode(part.fiber)}"
-        if strands == 1 and not multi:
-            key += " one strand"
-        if part.conditioning:
-            key = "cord mode-conditioning"
         if part.lane is not None:
-            key = "cord breakout"
-        shared = lanes if multi or part.lane is not None else 1
+            return "cord breakout"
+        if part.conditioning:
+            return "cord mode-conditioning"
+        if _multi_fiber(part):
+            return "cord multi-fiber"
+        return f"cord {_mode(part.fiber)}{' one strand' if strands == 1 else ''}"
+    if part.kind == "inline":
+        what = part.what or "inline part"
+        return "attenuator" if what.startswith("attenuator") else what
+    return part.kind
+
+
+def _segment(counted: Counted, part: Segment, at: int, lanes: int, strands: int) -> None:
+    key = part_price(part, strands)
+    if part.kind == "cord":
+        shared = lanes if _multi_fiber(part) or part.lane is not None else 1
         counted.buy(key, 1 / shared)
         counted.work("cord", 1 / shared)
     elif part.kind == "cassette":
-        counted.buy("cassette")
+        counted.buy(key)
     elif part.kind == "inline" and (part.what != "multiplexer" or at == 0):
-        what = part.what or "inline part"
-        if what.startswith("attenuator"):
-            counted.buy("attenuator", strands)  # one on each strand
-        else:
-            counted.buy(what)
+        counted.buy(key, strands if key == "attenuator" else 1)  # one on each strand
 
 
 def lay(counted: Counted, way: Taken) -> None:

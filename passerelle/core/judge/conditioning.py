@@ -67,7 +67,7 @@ def _turned(budget: Budget, last: int) -> list[Finding]:
             f"is not at the module of end {side}."
         )
         edit = SetPart.to(replace(part, conditions="a" if side == "a" else "b"))
-        remedy = Remedy(f"Conditioning cord at part {at + 1} turned round", (edit,), "cord")
+        remedy = Remedy(f"Conditioning cord at part {at + 1} turned round", (edit,), "setting")
         found.append(finding("fiber.mode-conditioning-turned", message, at=(at,), remedy=remedy))
     return found
 

@@ -24,7 +24,8 @@ class Remedy:
 
 
 EFFORTS: dict[Effort, str] = {
-    "setting": "a setting: nothing to buy",
+    "setting": "by hand or by a setting: nothing to buy",
+    "order": "ordered so: it is not bought yet",
     "cord": "a cord to change",
     "connectors": "better plugs on the same path",
     "part": "one part more",
@@ -32,6 +33,8 @@ EFFORTS: dict[Effort, str] = {
     "cable": "other cable: pulled anew, or chosen before it is pulled",
 }
 """What a remedy takes, least effort first, in words."""
+NO_PURCHASE: tuple[Effort, ...] = ("setting", "order")
+"""Nothing more is bought for these than is anyway."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,5 +105,18 @@ def order_of(found: Finding) -> tuple[int, int, int]:
 
 
 def in_order(findings: list[Finding]) -> tuple[Finding, ...]:
-    """Findings by what decides first: severity, consequence, the registry's order, the place."""
-    return tuple(sorted(findings, key=lambda f: (*order_of(f), f.at)))
+    """Findings by what decides first: severity, consequence, the registry's order, the place.
+
+    Of what stops a link in the same way, a cause that no remedy takes away leads: curing the others
+    does not bring the link up.
+    """
+
+    def curable(found: Finding) -> bool:
+        cause = found.rule.severity == STOP and found.explained_by is None
+        return not cause or found.remedy is not None
+
+    def key(found: Finding) -> tuple[int, int, bool, int, tuple[int, ...]]:
+        severity, consequence, registry = order_of(found)
+        return severity, consequence, curable(found), registry, found.at
+
+    return tuple(sorted(findings, key=key))

@@ -258,7 +258,7 @@ def other_coupler(at: int, part: Joint) -> Remedy:
     """A duplex coupler put in the other way round, where it is known how it sits."""
     other: Literal["straight", "turned"] = "straight" if part.coupler == "turned" else "turned"
     edit = SetPart.to(replace(part, coupler=other))
-    return Remedy(f"Coupler at part {at + 1} turned round: {other}", (edit,), "part")
+    return Remedy(f"Coupler at part {at + 1} turned round: {other}", (edit,), "setting")
 
 
 def _how(part: Segment | Joint) -> str:

@@ -262,7 +262,7 @@ def _right_leg(budget: Budget, at: int, segment: Segment) -> Remedy | None:
     for lane in range(1, MOST_LEGS + 1):
         moved = replace(segment, lane=lane)
         if _meets(budget, LightPath((*parts[:at], moved, *parts[at + 1 :]))):
-            return Remedy(f"Leg {lane} of the breakout cord", (SetPart.to(moved),))
+            return Remedy(f"Leg {lane} of the breakout cord", (SetPart.to(moved),), "setting")
     return None
 
 

@@ -1,9 +1,12 @@
-"""Fix all that is certain: the remedies that bring a failing link up, found one after the other."""
+"""The remedies that bring a failing link up, found one after the other.
+
+Certain are those for which nothing has to be bought; the others wait for whoever pays for them.
+"""
 
 from dataclasses import dataclass
 
 from passerelle.core.judge.check import FAILS, TIGHT, WORKS, LinkCheck
-from passerelle.core.judge.findings import STOP, Remedy
+from passerelle.core.judge.findings import NO_PURCHASE, STOP, Remedy
 from passerelle.core.light.edits import Edit, EditError, apply_all
 from passerelle.core.light.modules import EndError
 
@@ -13,11 +16,15 @@ MOST_STEPS = 8
 
 @dataclass(frozen=True, slots=True)
 class Fix:
-    """Remedies that together bring a link up, in order, with the check afterwards."""
+    """Remedies that together bring a link up, in order, with the check afterwards.
+
+    certain : nothing has to be bought for any of them.
+    """
 
     labels: tuple[str, ...]
     edits: tuple[Edit, ...]
     after: LinkCheck
+    certain: bool
 
 
 def _stops(check: LinkCheck) -> int:
@@ -31,7 +38,7 @@ def _applied(check: LinkCheck, remedy: Remedy) -> LinkCheck | None:
         return None
 
 
-def certain_fix(check: LinkCheck) -> Fix | None:
+def fix_for(check: LinkCheck) -> Fix | None:
     """The remedies that bring a failing link up, each of them taking a stop away.
 
     None where the link does not fail, or where a stop is left that no remedy takes away: then a
@@ -41,6 +48,7 @@ def certain_fix(check: LinkCheck) -> Fix | None:
         return None
     labels: list[str] = []
     edits: list[Edit] = []
+    certain = True
     now = check
     for _ in range(MOST_STEPS):
         step = _next_step(now)
@@ -49,8 +57,9 @@ def certain_fix(check: LinkCheck) -> Fix | None:
         remedy, now = step
         labels.append(remedy.label)
         edits += remedy.edits
+        certain = certain and remedy.effort in NO_PURCHASE
         if now.verdict in (WORKS, TIGHT):
-            return Fix(tuple(labels), tuple(edits), now)
+            return Fix(tuple(labels), tuple(edits), now, certain)
         if now.verdict != FAILS:
             return None
     return None

@@ -6,7 +6,7 @@ from typing import Literal
 from .reading import make_row, read_file
 from .rows import TableError, Wiring
 
-Effort = Literal["setting", "cord", "connectors", "part", "module", "cable"]
+Effort = Literal["setting", "order", "cord", "connectors", "part", "module", "cable"]
 """What a cure takes, from a setting to other cable."""
 
 

@@ -228,13 +228,31 @@ def effort(path, edits):
     return total
 
 
+def laid(path):
+    """The path with its trunk pulled already."""
+    return LightPath(tuple(
+        replace(one, existing=True) if getattr(one, "kind", "") == "cable" else one
+        for one in path.parts
+    ))  # fmt: skip
+
+
+def test_a_trunk_that_is_not_bought_yet_is_ordered_as_a_method_has_it():
+    """Method B with a type-A trunk. Laid, one cord is turned; not bought yet, type B is ordered."""
+    cords, cassettes, _, keys = METHODS["B"]
+    wrong = duplex_path(cords, cassettes, "type-A", keys)
+    best = repolarised(budget(duplex_link(wrong), HouseRules()))[0]
+    assert (best.label, best.effort) == ("Trunk at part 5: type-B", "order")
+    there = repolarised(budget(duplex_link(laid(wrong)), HouseRules()))[0]
+    assert there.effort in ("setting", "cord")
+
+
 @pytest.mark.parametrize(
     ("cords", "trunk", "keys"),
     list(product(product(["A-B", "A-A"], repeat=2), ["type-A", "type-B", "type-C"],
                  ["opposed", "aligned"])),
 )  # fmt: skip
 def test_the_remedy_is_the_cheapest_of_all_that_there_are(cords, trunk, keys):
-    path = duplex_path(cords, ("normal", "normal"), trunk, keys)
+    path = laid(duplex_path(cords, ("normal", "normal"), trunk, keys))
     sums = budget(duplex_link(path), HouseRules())
     if polarity_of(sums, path)[0] == "crossed":
         return

@@ -479,7 +479,7 @@ export interface paths {
         put?: never;
         /**
          * Applyfixes
-         * @description Apply the certain fixes of these links as one change.
+         * @description Apply the fixes of these links as one change.
          */
         post: operations["applyFixes"];
         delete?: never;
@@ -3127,7 +3127,9 @@ export interface components {
         };
         /**
          * FixView
-         * @description Remedies that together bring one failing link up.
+         * @description Remedies that together bring one failing link up. certain : nothing has to be bought.
+         *
+         *     buys : what has to; total null: a price is missing. adds : warnings that come with them.
          */
         FixView: {
             /** Link Id */
@@ -3136,6 +3138,14 @@ export interface components {
             name: string;
             /** Labels */
             labels: string[];
+            /** Certain */
+            certain: boolean;
+            /** Buys */
+            buys: string[];
+            /** Total */
+            total: number | null;
+            /** Adds */
+            adds: string[];
             before: components["schemas"]["Brief"];
             after: components["schemas"]["Brief"];
         };
@@ -5606,6 +5616,9 @@ export interface components {
         /**
          * RemedyView
          * @description A cure that can be applied: its edits, what they would bring, why it stands where it does.
+         *
+         *     adds : warnings and stops that were not there, by their titles. buys : what has to be bought;
+         *     total null: a price is missing.
          */
         RemedyView: {
             /** Label */
@@ -5615,6 +5628,12 @@ export interface components {
             after: components["schemas"]["Brief"];
             /** Reason */
             reason: string;
+            /** Adds */
+            adds: string[];
+            /** Buys */
+            buys: string[];
+            /** Total */
+            total: number | null;
         };
         /**
          * RemovePart

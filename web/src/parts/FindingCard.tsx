@@ -1,7 +1,8 @@
 /** A finding beside what it is about, with its remedy and what the remedy would bring. */
 import { Box, Button, Flex, Link, Text } from "@chakra-ui/react";
 import type { Brief, FindingView, RemedyView } from "../api/client";
-import { change, db } from "./figures";
+import { useOpenPlan } from "../app/planContext";
+import { change, db, money } from "./figures";
 import { SeverityMark, severityOf } from "./Mark";
 import { WhyMore } from "./WhyMore";
 import { Said } from "./Said";
@@ -46,6 +47,7 @@ interface CureProps {
 
 /** One remedy: what it takes, and what it would bring. */
 function Cure({ remedy, before, onApply, onTry, quiet }: CureProps) {
+  const { currency } = useOpenPlan().plan.house_rules;
   return (
     <Box mt="2">
       <Button
@@ -72,8 +74,20 @@ function Cure({ remedy, before, onApply, onTry, quiet }: CureProps) {
       </Text>
       <Text fontSize="13px" color="fg.muted" data-reason="">
         {remedy.reason}
+        {remedy.buys.length > 0 && `: ${remedy.buys.join(", ")}; ${money(remedy.total, currency)}`}
       </Text>
+      <Adds titles={remedy.adds} />
     </Box>
+  );
+}
+
+/** What a cure brings that was not there: it is named before the cure is taken. */
+export function Adds({ titles }: { titles: string[] }) {
+  if (titles.length === 0) return null;
+  return (
+    <Text fontSize="13px" color="warn.fg" fontWeight="600" data-adds="">
+      Adds: {titles.join("; ")}.
+    </Text>
   );
 }
 

@@ -1,11 +1,12 @@
-/** Fix all that is certain: the list first, each line ticked; then one change that can be undone. */
-import { Box, Button, Flex, Text } from "@chakra-ui/react";
+/** Fix what remedies cure: the list first, with what each takes; then one change that can be undone. */
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Fix } from "../../api/client";
 import { useApplyFixes, useFixes } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { difference } from "../../parts/FindingCard";
+import { money } from "../../parts/figures";
+import { Adds, difference } from "../../parts/FindingCard";
 import { Sheet } from "../../parts/Sheet";
 import { Problem } from "../../parts/Problem";
 
@@ -14,13 +15,15 @@ export function FixSheet({ onClose }: { onClose: () => void }) {
   const { say } = useNotice();
   const fixes = useFixes(plan.id, plan.revision);
   const apply = useApplyFixes(plan.id);
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  // Those whose tick the person turned: what needs no purchase begins ticked, what is bought does not.
+  const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState<string | null>(null);
-  const chosen = (fixes.data ?? []).filter((f) => !left.has(f.link_id));
+  const chosen = (fixes.data ?? []).filter((f) => f.certain !== turned.has(f.link_id));
+  const ticked = new Set(chosen.map((f) => f.link_id));
   const toggle = (id: string) => {
-    const next = new Set(left);
+    const next = new Set(turned);
     if (!next.delete(id)) next.add(id);
-    setLeft(next);
+    setTurned(next);
   };
   const store = () =>
     apply.mutate(
@@ -35,7 +38,7 @@ export function FixSheet({ onClose }: { onClose: () => void }) {
     );
   return (
     <Sheet
-      title="Fix all that is certain"
+      title="Fix what remedies cure"
       open
       onClose={onClose}
       size="lg"
@@ -46,19 +49,32 @@ export function FixSheet({ onClose }: { onClose: () => void }) {
       }
     >
       <Text color="fg.muted" mb="2">
-        Links that remedies alone bring up. Take the tick off what you want to decide yourself; links that need a choice are not listed.
+        Links that remedies alone bring up. What needs no purchase is ticked; the rest waits for whoever pays. Links that need a choice are not listed.
       </Text>
       {fixes.isPending && <Text>Looking for remedies …</Text>}
       <Problem text={problem ?? fixes.error?.message ?? null} />
       {fixes.data?.length === 0 && <Text fontWeight="600">Nothing to fix without a choice.</Text>}
-      {fixes.data?.map((fix) => (
-        <Row key={fix.link_id} fix={fix} on={!left.has(fix.link_id)} onToggle={() => toggle(fix.link_id)} />
-      ))}
+      {[true, false].map((certain) => {
+        const rows = (fixes.data ?? []).filter((fix) => fix.certain === certain);
+        return (
+          rows.length > 0 && (
+            <Box key={String(certain)} mb="3" data-certain={certain}>
+              <Heading as="h3" fontSize="16px">
+                {certain ? "Certain: nothing has to be bought" : "Needs parts: tick what is to be bought"}
+              </Heading>
+              {rows.map((fix) => (
+                <Row key={fix.link_id} fix={fix} on={ticked.has(fix.link_id)} onToggle={() => toggle(fix.link_id)} />
+              ))}
+            </Box>
+          )
+        );
+      })}
     </Sheet>
   );
 }
 
 function Row({ fix, on, onToggle }: { fix: Fix; on: boolean; onToggle: () => void }) {
+  const { currency } = useOpenPlan().plan.house_rules;
   return (
     <Flex asChild gap="3" py="2" borderTopWidth="1px" align="start" cursor="pointer" data-fix={fix.link_id}>
       <label>
@@ -68,7 +84,9 @@ function Row({ fix, on, onToggle }: { fix: Fix; on: boolean; onToggle: () => voi
           <Text>{fix.labels.join("; ")}</Text>
           <Text fontSize="13px" color="fg.muted">
             {difference(fix.before, fix.after)}
+            {fix.buys.length > 0 && `; ${fix.buys.join(", ")}: ${money(fix.total, currency)}`}
           </Text>
+          <Adds titles={fix.adds} />
         </Box>
       </label>
     </Flex>

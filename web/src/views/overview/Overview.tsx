@@ -234,7 +234,7 @@ export function Overview() {
           <FindOutKey />
           {links.some((l) => l.verdict === "fails") && (
             <Button size="sm" h="32px" variant="outline" colorPalette="accent" onClick={() => setFixing(true)}>
-              Fix all that is certain <Mono fontSize="12px">f</Mono>
+              Fix what remedies cure <Mono fontSize="12px">f</Mono>
             </Button>
           )}
           <Button size="sm" h="32px" colorPalette="accent" onClick={add}>
