@@ -101,6 +101,20 @@ def need(page: Page) -> None:
     page.get_by_role("radio", name="field connectors").wait_for()
 
 
+def a_list(page: Page) -> None:
+    """Links as built from somebody's spreadsheet, two rows of it to be corrected."""
+    page.goto("/plans/1/lists")
+    page.get_by_label("Or paste the cells here").fill(
+        "Link;Site A;Site B;Optic;Distance (ft);Fibre type;Installer\n"
+        "Ice 1;pier office;Ice Store;10G LR;590;OS2;North crew\n"
+        "Ice 2;Ice Store;Wet Lab;LX;12 m;9/125;North crew\n"
+        "Loft;Pier Office;Net Loft;10GBASE-SR;0,2 km;OM3;\n"
+        "Shed;Pier Office;Boat Shed;1000BASE-LX;far;OM1;\n"
+    )
+    page.get_by_role("button", name="Read what is pasted").click()
+    page.get_by_text("to correct").first.wait_for()
+
+
 SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("overview", overview, False, DESIGN),
     ("survey", view("survey", "[data-pathway]"), False, DESIGN),
@@ -116,7 +130,7 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("route-failures", view("route?show=failures", "[data-group]"), False, DESIGN),
     ("need", need, False, DESIGN),
     ("need-possible", view(f"{NEED}&show=possible", "[data-possible] rect"), False, DESIGN),
-    ("prices", view("need?show=prices", "[data-price]"), False, DESIGN),
+    ("lists", a_list, False, DESIGN),
     ("light", light, False, DESIGN),
     ("find-out-next", view("unknowns", "[data-unknown]"), False, DESIGN),
     ("variants", variants, False, DESIGN),

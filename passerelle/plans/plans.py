@@ -214,20 +214,40 @@ class Plans:
                 raise NoStepError("", f"There is nothing to {'undo' if back else 'redo'}.")
             if mine is not None and author.base < mine.number:
                 raise journal.StaleError(mine)
-            plan, places = journal.reversed_plan(session, before, target)
-            placed = self._with_positions(before, places)
-            try:
-                made = settled(before.plan, plan, before.site)
-            except Stopped:
-                raise
-            except Refused as refused:
-                said = f"“{target.what}” cannot be taken back by itself: {refused}"
-                raise Refused("", said) from None
+            placed, made = self._reversed(session, before, target)
             word, old = ("Undo", "Redo: ") if back else ("Redo", "Undo: ")
             what = f"{word}: {target.what.removeprefix(old)}"
             after = self._noted(session, placed, made, author.who, what, (target, back))
         self._held[plan_id] = after
         return Changed(before, after, made.touched)
+
+    def take_back(self, plan_id: int, number: int, author: Author) -> Changed:
+        """Take back one revision, whoever made it, as a change of its own.
+
+        Raises NoStepError, and Refused where something later depends on it.
+        """
+        with self.store.writing() as session:
+            before = self._now(session, plan_id)
+            target = journal.revision(session, plan_id, number)
+            if target is None or number == 1:
+                raise NoStepError("", f"There is no change {number} that could be taken back.")
+            placed, made = self._reversed(session, before, target)
+            what = f"Take back {number}: {target.what}"
+            after = self._noted(session, placed, made, author.who, what, None)
+        self._held[plan_id] = after
+        return Changed(before, after, made.touched)
+
+    def _reversed(self, session: Session, before: Held, target: Revision) -> tuple[Held, Applied]:
+        """The plan without what one revision did, whatever came after it. Raises Refused."""
+        plan, places = journal.reversed_plan(session, before, target)
+        try:
+            made = settled(before.plan, plan, before.site)
+        except Stopped:
+            raise
+        except Refused as refused:
+            said = f"“{target.what}” cannot be taken back by itself: {refused}"
+            raise Refused("", said) from None
+        return self._with_positions(before, places), made
 
     @staticmethod
     def _with_positions(held: Held, places: dict[str, int]) -> Held:

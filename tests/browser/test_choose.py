@@ -126,7 +126,7 @@ def test_a_price_is_changed_and_counts(page: Page):
 VIEWS = (
     "choose?from=Crew%20House&to=Wet%20Lab&distance=240&rate=10&growth=100",
     "choose?show=possible&from=A&to=B&distance=240", "choose?show=many", "choose?show=growth",
-    "choose?show=prices",
+    "choose?show=prices", "lists",
 )  # fmt: skip
 
 

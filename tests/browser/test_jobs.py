@@ -124,3 +124,127 @@ def test_a_site_that_nobody_surveyed_is_drawn_from_lengths_and_put_right_by_hand
     east.fill("40 m")
     east.press("Enter")
     expect(page.locator("[data-drawn]")).to_have_count(0)
+
+
+def test_a_three_buildings_two_ducts_a_cable_and_a_link_that_survives_the_other(acts: Acts):
+    """Two ducts of a list, one line for a need of two routes; both are built and set against each
+    other."""
+    page = acts.page
+    acts.fill("Name of the new plan", "Depot")
+    acts.press("A list from a spreadsheet")
+    expect(answer(page)).to_have_text("Bring in a list")
+    ducts = "Duct;From;To;Length\nD1;Office;Hall;180\nD2;Office;Store;140\nD3;Store;Hall;130\n"
+    acts.fill("Or paste the cells here, headings first", ducts)
+    acts.press("Read what is pasted")
+    acts.press("Take 3 rows")
+    expect(page).to_have_url(re.compile("survey"))
+    page.locator("h1").click()
+    acts.key("n")
+    acts.fill("In one line", "Office to Hall 10G two routes", enter=True)
+    expect(page.get_by_label("Route, m")).to_have_value("180")
+    expect(page.get_by_label("Second, m")).to_have_value("270")
+    expect(page.locator("[data-way]")).to_contain_text("share nothing")
+    acts.press("Take it: build 2 links")
+    expect(answer(page)).to_contain_text("Works, with")
+    page.locator("h1").click()
+    acts.key("3")
+    page.get_by_role("radio", name="what fails together").click()
+    acts.clicks += 1
+    expect(page.locator("main")).to_contain_text("either route")
+    assert (acts.clicks, acts.entries) == (7, 3)
+
+
+def test_a_one_route_is_known_and_a_second_is_wanted(page: Page):
+    page.goto("/plans/1/need?need=new")
+    line = page.get_by_label("In one line")
+    line.fill("Kiln to Mill 10G, 300 m, two routes")
+    line.press("Enter")
+    note = page.locator("[data-second-route]")
+    expect(note).to_contain_text("One route of two.")
+    expect(note).to_contain_text("give the second's length")
+    page.get_by_role("button", name="Take it: build the link").click()
+    expect(answer(page)).to_contain_text("Works, with")
+    page.locator("h1").click()
+    page.keyboard.press("2")
+    need = page.locator("[data-need='Kiln – Mill, 10G']")
+    expect(need).to_contain_text("lacks the length of the second route")
+
+
+def test_b_a_sensor_mast_in_feet_that_needs_power(acts: Acts):
+    page = acts.page
+    acts.fill("Name of the new plan", "Mast")
+    acts.press("New plan")
+    expect(page.locator("[data-begin]")).to_be_visible()
+    page.evaluate("localStorage.clear()")
+    acts.key("m")
+    acts.key("n")
+    acts.fill("In one line", "Hut to sensor mast 1G, 1378 ft, 12 W outdoors", enter=True)
+    expect(page.get_by_label("Route, ft")).to_have_value("1378")
+    powered = page.locator("[data-end='1']")
+    expect(page.locator("[data-way='pair']")).to_contain_text("328 ft")  # 100 m is what a pair does
+    expect(powered).to_be_visible()
+    acts.press("Take it: build the link")
+    expect(answer(page)).to_contain_text("Works, with")
+    assert (acts.clicks, acts.entries) == (4, 2)
+
+
+def test_c_old_orange_glass_carries_what_it_carries_and_new_cable_stands_beside(acts: Acts):
+    page = acts.page
+    acts.fill("Name of the new plan", "Yard")
+    acts.press("New plan")
+    expect(page.locator("[data-begin]")).to_be_visible()
+    acts.key("n")
+    acts.fill("In one line", "Shed to Office 10G, growth 25G, 300 m, old orange", enter=True)
+    expect(page.get_by_text("orange may be OM1 or OM2")).to_be_visible()
+    expect(page.locator("[data-option='10GBASE-LR on new OS2']")).to_be_visible()
+    out = page.locator("[data-ruled-out]")
+    out.locator("summary").click()
+    acts.clicks += 1
+    expect(out).to_contain_text("10GBASE-SR on OM1 that is there")
+    # 10G at 300 m is beyond 220 m of 10GBASE-LRM; gigabit long-wave goes 550 m
+    expect(page.locator("[data-there]")).to_contain_text("OM1 that is there carries 1G at most")
+    assert (acts.clicks, acts.entries) == (3, 2)
+
+
+def test_d_a_port_split_into_four_with_its_polarity_found_wrong_and_cured(acts: Acts):
+    page = acts.page
+    acts.fill("Name of the new plan", "Racks")
+    acts.press("New plan")
+    expect(page.locator("[data-begin]")).to_be_visible()
+    acts.key("n")
+    acts.fill("In one line", "Row A to Row B, 40G split into 4 x 10G, 60 m", enter=True)
+    split = page.locator("[data-option='40GBASE-SR4 split into 4 × 10GBASE-SR, new OM4']")
+    split.click()
+    acts.clicks += 1
+    acts.press("Take it: build 4 links")
+    expect(answer(page)).to_contain_text("Works once less light arrives")
+    bright = page.locator("[data-rule='light.overload']")
+    bright.get_by_text("Why, and what to do").click()
+    acts.clicks += 1
+    expect(bright).to_contain_text("check the data sheets of both")
+    # somebody notes that the trunk on site is of another type
+    trunk = page.locator("[data-at='2']")
+    trunk.click()
+    page.get_by_label("Wiring").first.select_option("type-A")
+    acts.clicks += 2
+    expect(answer(page)).to_contain_text("Fails")
+    card = page.locator("[data-rule='polarity.lanes'], [data-rule='polarity.not-crossed']").first
+    card.get_by_role("button").first.click()
+    acts.clicks += 1
+    expect(answer(page)).to_contain_text("Works once less light arrives")
+
+
+def test_f_a_plan_of_mistakes_is_cleared_cured_and_undone(acts: Acts):
+    page = acts.page
+    acts.press("Open the plan of mistakes")
+    expect(answer(page)).to_have_text("29 of 66 links would come up")
+    acts.press("Fix what remedies cure")
+    sheet = page.get_by_role("dialog")
+    expect(sheet.locator("[data-certain='true'] [data-fix]").first).to_be_visible()
+    count = sheet.locator("input:checked").count()
+    assert count > 0
+    acts.press(re.compile("^Fix [0-9]+ link"))
+    expect(answer(page)).to_have_text(f"{29 + count} of 66 links would come up")
+    acts.key("u")
+    expect(answer(page)).to_have_text("29 of 66 links would come up")
+    assert (acts.clicks, acts.entries) == (4, 0)

@@ -9,9 +9,10 @@ from passerelle.core.judge.wholeplan import check
 from passerelle.core.plan.facts import Facts
 from passerelle.core.working import EACH, Stopped, Work, kept, steps, watched
 from passerelle.demo_data import mistakes_plan
+from passerelle.formats.lists.sheet import read_sheet, understood
 from passerelle.formats.planfile import read_file, write_plan
+from passerelle.plans.listimport import accepted, judged
 from passerelle.plans.plans import Author, Plans
-from passerelle.plans.siteimport import accepted, judged
 from passerelle.plans.store import Store
 
 
@@ -77,9 +78,11 @@ def test_places_from_a_file_are_one_change_or_none(tmp_path):
     plans = Plans(Store(tmp_path))
     held = plans.add(mistakes_plan(), Facts.NONE, "w", "New")
     rows = b"name,kind,x_m,y_m\n" + b"".join(b"P%d,hut,%d,5\n" % (n, n) for n in range(200))
+    sheet = read_sheet(rows)
+    columns = understood(sheet.head, "place")
 
     def work():
-        puts, what = accepted(judged(held.plan, rows))
+        puts, what = accepted(judged(held.plan, "place", columns, sheet.rows), "place")
         plans.change(held.plan_id, puts, Author("w", 1), what)
 
     for _ in stopped_everywhere(work):

@@ -230,3 +230,18 @@ def test_an_answer_after_changes_is_that_of_a_plan_read_anew(plans):
         warm, cold = plans.check(plans.held(1)), check(plans.held(1).plan)
         assert list(warm.links) == list(cold.links)
         assert (warm.findings, warm.backbone) == (cold.findings, cold.backbone)
+
+
+def test_one_change_is_taken_back_whatever_came_after_and_undone_again(plans):
+    """The first of two changes of different links goes; the second stays."""
+    first, second = link_ids(plans)[:2]
+    old = plans.held(1).plan.links.by_id[first].name
+    rename(plans, 0, "One")
+    rename(plans, 1, "Two")
+    plans.take_back(1, 2, author(plans, "bob"))
+    links = plans.held(1).plan.links.by_id
+    assert (links[first].name, links[second].name) == (old, "Two")
+    plans.undo(1, author(plans, "bob"))
+    assert plans.held(1).plan.links.by_id[first].name == "One"
+    with pytest.raises(NoStepError, match="no change 1 that could be taken back"):
+        plans.take_back(1, 1, author(plans))

@@ -1,5 +1,6 @@
 """What the API says of the ends of a need: what takes it there, and how the far one gets power."""
 
+from dataclasses import asdict
 from typing import Literal
 
 from pydantic import BaseModel
@@ -8,6 +9,7 @@ from passerelle.core.choice.enough import enough
 from passerelle.core.choice.need import SiteNeed
 from passerelle.core.choice.options import Found
 from passerelle.core.choice.second import second_route
+from passerelle.core.choice.there import carries_there
 from passerelle.core.choice.world import World
 from passerelle.formats.checkjson import rounded
 
@@ -46,6 +48,20 @@ class EnoughView(BaseModel):
 
     gbps: float
     said: str
+
+
+class ThereView(BaseModel):
+    """The fastest that glass that is there carries at that distance; gbps null: nothing works."""
+
+    fiber: str
+    gbps: float | None
+    application: str | None
+
+
+def there_of(need: SiteNeed, world: World) -> ThereView | None:
+    """What the glass that the need says is there carries, for the screen."""
+    found = carries_there(need, world)
+    return None if found is None else ThereView.model_validate(asdict(found))
 
 
 class SecondRouteView(BaseModel):

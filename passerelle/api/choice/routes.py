@@ -31,7 +31,7 @@ from passerelle.plans.plans import Author
 from . import asking
 from . import schemas as choice
 from .asking import chosen, need_of, weights_of, world_of
-from .atends import ends_of, enough_of, power_of, second_of
+from .atends import ends_of, enough_of, power_of, second_of, there_of
 from .prices import CONFLICT
 
 router = APIRouter(prefix="/api/plans/{plan_id}", tags=["choice"])
@@ -112,6 +112,7 @@ def choose(ctx: Ctx, plan_id: Number, body: choice.ChooseBody) -> choice.ChoiceV
         power=power_of(found),
         enough=enough_of(need, world),
         second_route=second_of(need, world),
+        there=there_of(need, world),
     )
 
 

@@ -10,7 +10,7 @@ from passerelle.core.choice.weights import DEFAULT_WEIGHTS
 from passerelle.core.judge.rules import Verdict
 from passerelle.core.plan.fields import Name
 
-from .atends import AtEndView, EnoughView, PoweringView, SecondRouteView
+from .atends import AtEndView, EnoughView, PoweringView, SecondRouteView, ThereView
 
 Weight = Annotated[float, Field(ge=0, le=5)]
 
@@ -196,6 +196,7 @@ class ChoiceView(BaseModel):
     power: list[PoweringView]
     enough: EnoughView | None
     second_route: SecondRouteView | None
+    there: ThereView | None
 
 
 class LineBody(BaseModel):

@@ -140,6 +140,12 @@ def redo(ctx: Ctx, who: Who, plan_id: Number, body: Base) -> schemas.Changed:
     return changed(ctx, ctx.plans.redo(plan_id, Author(who, body.base)), who)
 
 
+@router.post("/{plan_id}/revisions/{number}/take-back", name="takeBack", responses=CONFLICT)
+def take_back(ctx: Ctx, who: Who, plan_id: Number, number: Number, body: Base) -> schemas.Changed:
+    """Take back one change, whoever made it and whatever came after, as a change of its own."""
+    return changed(ctx, ctx.plans.take_back(plan_id, number, Author(who, body.base)), who)
+
+
 @router.get("/{plan_id}/links", name="listLinks")
 def list_links(ctx: Ctx, plan_id: Number) -> list[LinkSummary]:
     """One row for each link, judged."""

@@ -120,7 +120,7 @@ def _read_amounts(line: _Text, said: dict[str, object]) -> None:
     far = line.take(r"(\d+(?:[.,]\d+)?)\s*(km|metres|meters|m|ft|feet|foot|\u2032|')(?![\w'])")
     if far and not re.fullmatch(r"\d{1,3},\d{3}", far[1]):
         factor = {"km": 1000.0, "m": 1.0, "metres": 1.0, "meters": 1.0}.get(far[2].lower(), 0.3048)
-        said["distance_m"] = round(float(far[1].replace(",", ".")) * factor, 2)
+        said["distance_m"] = round(float(far[1].replace(",", ".")) * factor, 4)
     elif far:
         line.notes.append(f"{far[1]} may be two numbers: write it without the comma")
     many = line.take(r"(\d+)\s*(?:x\b|circuits?|links?)") if "circuits" not in said else None

@@ -222,6 +222,11 @@ def only(need: SiteNeed, world: World, key: str) -> Option | RuledOut | None:
     return None
 
 
+def works(check: LinkCheck) -> bool:
+    """Whether the link would come up."""
+    return check.verdict in (WORKS, TIGHT)
+
+
 def cured(link: Link, world: World) -> LinkCheck:
     """The check of a link with those cures applied that any planner would: attenuator, cords.
 
@@ -268,7 +273,7 @@ def _judged_as(
     taken, checks = [], []
     for route, way in enumerate(laid):
         links, check = _checked(way.links, world)
-        if check.verdict not in (WORKS, TIGHT):
+        if not works(check):
             causes = [f for f in check.findings if f.explained_by is None]
             reason = causes[0].said if causes else "a figure that decides is not known"
             return RuledOut(label, f"second route: {reason}" if route else reason)

@@ -38,7 +38,7 @@ PLACES = ("Pier", "Pier Office", "Wet Lab", "Beacon Hill")
         ("1G, 12 W", {"rate_gbps": 1.0, "draw_w": 12.0}),
         ("10g over old OM2", {"rate_gbps": 10.0, "existing": "OM2"}),
         ("OM3, 10G", {"rate_gbps": 10.0}),  # which glass, and not that it is there
-        ("420 feet", {"distance_m": 128.02}),
+        ("420 feet", {"distance_m": 128.016}),
     ],
 )  # fmt: skip
 def test_what_a_line_says(line, said):

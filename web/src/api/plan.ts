@@ -130,6 +130,7 @@ export const useRevisions = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: keys.revisions(plan_id, revision),
     queryFn: () => taken(client.GET("/api/plans/{plan_id}/revisions", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
   });
 
 /** Take a change's answer into the cache: only what it touched. */
@@ -301,6 +302,20 @@ export const useTurn = (plan_id: number) =>
       }),
     ),
   );
+
+/** One change taken back, whoever made it: a change of its own. */
+export const useTakeBack = (plan_id: number) =>
+  useChange<number>(plan_id, (number, seen) =>
+    taken(client.POST("/api/plans/{plan_id}/revisions/{number}/take-back", { params: { path: { plan_id, number } }, body: { base: seen() } })),
+  );
+
+export const useRevision = (plan_id: number, number: number, wanted: boolean) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "revision", number],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/revisions/{number}", { params: { path: { plan_id, number } } })),
+    enabled: wanted,
+    staleTime: Infinity,
+  });
 
 export interface PlanInput {
   name?: string;

@@ -152,6 +152,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/revisions/{number}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takeback
+         * @description Take back one change, whoever made it and whatever came after, as a change of its own.
+         */
+        post: operations["takeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/links": {
         parameters: {
             query?: never;
@@ -2252,6 +2272,7 @@ export interface components {
             power: components["schemas"]["PoweringView"][];
             enough: components["schemas"]["EnoughView"] | null;
             second_route: components["schemas"]["SecondRouteView"] | null;
+            there: components["schemas"]["ThereView"] | null;
         };
         /**
          * ChooseBody
@@ -6709,6 +6730,18 @@ export interface components {
             } | null;
         };
         /**
+         * ThereView
+         * @description The fastest that glass that is there carries at that distance; gbps null: nothing works.
+         */
+        ThereView: {
+            /** Fiber */
+            fiber: string;
+            /** Gbps */
+            gbps: number | null;
+            /** Application */
+            application: string | null;
+        };
+        /**
          * UnknownCount
          * @description How many unknowns a plan has.
          */
@@ -7349,6 +7382,62 @@ export interface operations {
             };
             path: {
                 plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Base"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+                number: number;
             };
             cookie?: never;
         };

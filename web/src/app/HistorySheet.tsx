@@ -1,41 +1,119 @@
-/** Who changed what and when, newest first. */
-import { Table, Text } from "@chakra-ui/react";
-import { useRevisions } from "../api/plan";
+/** Who changed what and when, newest first; each change opens to what became of what, and can be taken back alone. */
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { Link as RouterLink } from "react-router";
+import { useRevision, useRevisions, useTakeBack } from "../api/plan";
 import { Mono } from "../parts/Mono";
+import { Problem } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
+import { whereAnswered } from "../views/looking/where";
+import { told, type Step } from "./changed";
+import { useNotice } from "./notice";
 import { useOpenPlan } from "./planContext";
 
 const time = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
+const MOST_STEPS = 12;
+const MOST_THINGS = 20;
 
-function Rows() {
+type Revision = NonNullable<ReturnType<typeof useRevisions>["data"]>[number];
+
+function Rows({ onClose }: { onClose: () => void }) {
   const { plan } = useOpenPlan();
   const revisions = useRevisions(plan.id, plan.revision);
   if (revisions.error) return <Text color="stop.fg">{revisions.error.message}</Text>;
   if (!revisions.data) return <Text color="fg.muted">Reading the history …</Text>;
+  return revisions.data.map((r) => <Row key={r.number} revision={r} onClose={onClose} />);
+}
+
+interface RowProps {
+  revision: Revision;
+  onClose: () => void;
+}
+
+function Row({ revision, onClose }: RowProps) {
+  const [open, setOpen] = useState(false);
   return (
-    <Table.Root size="sm">
-      <Table.Body>
-        {revisions.data.map((r) => (
-          <Table.Row key={r.number} bg="bg.panel">
-            <Table.Cell>
-              <Mono>{r.number}</Mono>
-            </Table.Cell>
-            <Table.Cell fontWeight="600">{r.what}</Table.Cell>
-            <Table.Cell>{r.who}</Table.Cell>
-            <Table.Cell color="fg.muted" whiteSpace="nowrap">
-              {time.format(new Date(r.at))}
-            </Table.Cell>
-          </Table.Row>
-        ))}
-      </Table.Body>
-    </Table.Root>
+    <Box borderTopWidth="1px" data-revision={revision.number}>
+      <Flex asChild gap="3" py="2" w="100%" textAlign="start" align="baseline" minH="44px" cursor="pointer">
+        <button type="button" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <Mono flex="none">{revision.number}</Mono>
+          <Text flex="1" fontWeight="600">
+            {revision.what}
+          </Text>
+          <Text flex="none" fontSize="14px">
+            {revision.who}
+          </Text>
+          <Text flex="none" fontSize="14px" color="fg.muted">
+            {time.format(new Date(revision.at))}
+          </Text>
+        </button>
+      </Flex>
+      {open && <Changes revision={revision} onClose={onClose} />}
+    </Box>
+  );
+}
+
+function Changes({ revision, onClose }: RowProps) {
+  const { plan } = useOpenPlan();
+  const { say } = useNotice();
+  const detail = useRevision(plan.id, revision.number, true);
+  const back = useTakeBack(plan.id);
+  const [problem, setProblem] = useState<string | null>(null);
+  const changes = detail.data?.changes ?? [];
+  return (
+    <Box pb="3" ps="8" fontSize="14px">
+      {detail.isPending && <Text color="fg.muted">Reading what changed …</Text>}
+      <Problem text={problem ?? detail.error?.message ?? null} />
+      {changes.slice(0, MOST_THINGS).map((one) => {
+        const steps = told(one.steps as unknown as Step[]);
+        const to = one.name === null ? null : whereAnswered(`/plans/${plan.id}`, { kind: one.kind, name: one.name, id: one.id, at: null, links: [], rule: "" });
+        return (
+          <Box key={one.id} mb="1.5">
+            <Text fontWeight="600">
+              {to ? (
+                <RouterLink to={to} onClick={onClose} style={{ textDecoration: "underline" }}>
+                  {one.name}
+                </RouterLink>
+              ) : (
+                (one.name ?? "gone now")
+              )}{" "}
+              <Text as="span" fontWeight="400" color="fg.muted">
+                {one.kind}
+              </Text>
+            </Text>
+            {steps.slice(0, MOST_STEPS).map((step, at) => (
+              <Text key={at}>
+                {step.where}: {step.from} → <b>{step.to}</b>
+              </Text>
+            ))}
+            {steps.length > MOST_STEPS && <Text color="fg.muted">and {steps.length - MOST_STEPS} more</Text>}
+          </Box>
+        );
+      })}
+      {changes.length > MOST_THINGS && <Text color="fg.muted">and {changes.length - MOST_THINGS} things more</Text>}
+      {revision.number > 1 && (
+        <Button
+          size="xs"
+          variant="outline"
+          colorPalette="accent"
+          onClick={() =>
+            back.mutate(revision.number, {
+              onSuccess: () => say(`Took back ${revision.number}: ${revision.what}. Undo with u.`),
+              onError: (error) => setProblem(error.message),
+            })
+          }
+        >
+          Take back this change alone
+        </Button>
+      )}
+    </Box>
   );
 }
 
 export function HistorySheet({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
     <Sheet title="History" open={open} onClose={onClose} size="lg">
-      <Rows />
+      <Rows onClose={onClose} />
     </Sheet>
   );
 }

@@ -6,7 +6,7 @@ import type { ChoiceView, Need, OptionView, Weights } from "../../api/choice";
 import { useTurns } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, money, plus } from "../../parts/figures";
+import { length, money, plus, rate } from "../../parts/figures";
 import { VerdictMark } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import type { Draft } from "./draft";
@@ -34,6 +34,14 @@ export function Options({ view, need, weights, current, onPick, onNeed, onTake, 
     <Flex gap="4" flex={{ base: "none", lg: "1" }} minH="0" minW="0" direction={{ base: "column", lg: "row" }} className="print-whole">
       <Box flex="1" minW="0" overflowY={{ lg: "auto" }} pb="4" className="print-whole">
         <SecondRoute view={view} />
+        {view.there && (
+          <Text mb="2" fontSize="14px" data-there="">
+            <b>{view.there.fiber} that is there</b>{" "}
+            {view.there.gbps === null
+              ? "carries none of the speeds of the tables that far."
+              : `carries ${rate(view.there.gbps)} at most that far, with ${view.there.application ?? ""}.`}
+          </Text>
+        )}
         <Table.Root size="sm" variant="line" aria-label="Options" css={{ "& td, & th": { py: "1.5", verticalAlign: "top" } }}>
           <Table.Header>
             <Table.Row bg="bg">

@@ -106,7 +106,7 @@ function alike(draft: Draft) {
 export function needOf(draft: Draft, unit: Unit): { need: Need | null; lacks: string | null } {
   const lacks = lacking(draft);
   if (lacks) return { need: null, lacks };
-  const metres = (text: string) => Math.round(typedLength(text, unit)! * 100) / 100;
+  const metres = (text: string) => Math.round(typedLength(text, unit)! * 1e4) / 1e4;
   return {
     lacks: null,
     need: {
