@@ -7,6 +7,7 @@ from fastapi import APIRouter
 from passerelle.api.context import Ctx, Judged, Number, Who, changed, judged
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.change import EditLink
+from passerelle.core.judge.naming import with_names
 from passerelle.core.many import many_things
 from passerelle.core.refused import Refused
 from passerelle.core.remedies.fixing import Fix, fix_for
@@ -32,7 +33,7 @@ def _fixes(now: Judged) -> dict[str, tuple[schemas.FixView, Fix]]:
                 view = schemas.FixView(
                     link_id=link.id,
                     name=link.name,
-                    labels=list(fix.labels),
+                    labels=[with_names(label, link) for label in fix.labels],
                     certain=fix.certain,
                     buys=buys,
                     total=total,

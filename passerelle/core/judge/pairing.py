@@ -92,7 +92,7 @@ def _same_application(budget: Budget) -> Remedy | None:
     other, old = (B, budget.link.b) if kept == A else (A, budget.link.a)
     application = module.pairs_with or end.application
     new = replace(old, application=application, connector=end.connector, form=end.form, own=end.own)
-    return Remedy(f"Fit {application} at the {other} end", (SetEnd.to(other, new),), "module")
+    return Remedy(f"Fit {application} at end {other}", (SetEnd.to(other, new),), "module")
 
 
 def _same_side(budget: Budget, module: Module) -> Finding:
@@ -105,7 +105,7 @@ def _same_side(budget: Budget, module: Module) -> Finding:
         f"Both ends are {module.application} and send {sent} nm: neither hears the other.",
         ends=(A, B),
         do=f"Fit {module.pairs_with} at one end.",
-        remedy=Remedy(f"Fit {module.pairs_with} at the b end", (SetEnd.to(B, new),), "module"),
+        remedy=Remedy(f"Fit {module.pairs_with} at end b", (SetEnd.to(B, new),), "module"),
     )
 
 
