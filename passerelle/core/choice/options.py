@@ -12,13 +12,14 @@ from passerelle.core.light.edits import Edit, apply_all
 from passerelle.core.light.link import Link
 from passerelle.core.light.modules import EndError
 from passerelle.core.plan.backbone import Cable
-from passerelle.core.plan.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK, ON_PANELS
+from passerelle.core.plan.house_rules import COPPER_FIRST, FIBER_BEYOND_RACK
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.copper import FINISHED
 from passerelle.core.plant.strands import StrandError
 from passerelle.core.tables.site import Sold
 from passerelle.core.working import steps
 
+from .against import GIVEN_UP, not_followed
 from .bill import Second, Taken, bill_of, second_cable
 from .candidates import candidates
 from .copper import Copper, copper_for
@@ -34,16 +35,7 @@ from .world import World
 _CURED = {"light.overload", "fiber.mode-conditioning", "fiber.mode-conditioning-one-end"}
 DIRECT_FIRST = "The plan takes direct-attach where it reaches"
 FIBER_BEFORE_PAIR = "The plan takes fiber before twisted pair"
-PANELS_FIRST = "The plan ends its cables on panels"
 FIBER_BEYOND = "The plan takes fiber beyond the rack"
-
-
-GIVEN_UP = (
-    "nothing can be re-patched: a device that moves takes a new cable",
-    "a damaged plug costs the whole cable",
-    "no strand of it is spare",
-)
-"""Of a cable that goes from device to device."""
 
 
 def _margin(check: LinkCheck) -> float:
@@ -296,7 +288,7 @@ def _judged_as(
         bill=bill,
         total=bill.total(world.book),
         strands=sum(strands_together(way.links) for way in ways),
-        against=_not_followed(ways, checks, need, world),
+        against=not_followed(ways, checks, need, world),
         elsewhere=_planned(ways, world),
         sure=not any(uncertain_figures(check.budget) for check in checks),
         second=second_cable(ways[0], world) if candidate.kind == NEW else None,
@@ -341,17 +333,6 @@ def _sort(link: Link) -> tuple[object, ...]:
     """What circuits of one option differ by, beside strands and names: lanes and channels."""
     channels = tuple(p.channels for p in link.path.parts if isinstance(p, Segment) and p.channels)
     return (link.a.port.lane, link.b.port.lane, link.a.own, channels)
-
-
-def _not_followed(
-    ways: tuple[Taken, ...], checks: list[LinkCheck], need: SiteNeed, world: World
-) -> tuple[str, ...]:
-    """House rules that links do not follow: those of the check; ends on panels, but in a rack."""
-    every = [f.rule.title for c in checks for f in c.findings if f.rule.id.startswith("house.")]
-    straight = any(way.laid is not None and way.laid.plugged_in for way in ways)
-    if straight and not need.same_rack and world.rules.cable_ends == ON_PANELS:
-        every.append(PANELS_FIRST)
-    return tuple(dict.fromkeys(every))
 
 
 def _with_copper(copper: Copper, need: SiteNeed, world: World) -> Option | RuledOut:
