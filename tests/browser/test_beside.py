@@ -118,7 +118,9 @@ def test_variants_side_by_side_and_one_kept(page: Page):
 def test_other_ways_stand_under_the_first_with_their_reason(page: Page):
     open_link(page, "Pier Office – Instrument Hall standby")
     card = page.locator("[data-rule='light.overload']")
-    expect(card.locator("[data-reason]").first).to_have_text("one part more")
+    expect(card.locator("[data-reason]").first).to_have_text(
+        "one part more: 2 plug attenuator; 28 units"  # one on each strand, at 14
+    )
     card.get_by_text("1 other way").click()
     card.get_by_role("button", name="10GBASE-LR at both ends").click()
     expect(answer(page)).to_contain_text("Works")
@@ -178,7 +180,7 @@ def test_a_device_is_seen_from_the_front_and_fed_over_its_jacks(page: Page):
 def test_a_copper_run_takes_a_jack_and_feeds_what_hangs_on_it(page: Page):
     page.goto("/plans/1/devices")
     run = page.locator("[data-run='Pier Office – Net Loft door phone']")
-    run.get_by_label("End a plugs into").select_option("Quay switch")
+    run.get_by_label("In Pier Office it plugs into").select_option("Quay switch")
     run.get_by_label("Jacks").select_option("jacks")
     quay = page.locator("[data-device='Quay switch']")
     expect(quay).to_contain_text("4 of 2")

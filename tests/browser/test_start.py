@@ -209,3 +209,12 @@ def test_history_says_from_what_to_what_and_one_change_goes_alone(page: Page):
     expect(page.locator("[data-revision='4']")).to_contain_text("Take back 2")
     page.locator("[data-revision='2']").get_by_role("link", name="Lab duct").click()
     expect(page.get_by_label("Length", exact=True)).to_have_value(old)
+
+
+def test_links_are_found_by_the_cable_that_they_run_on(page: Page):
+    page.goto("/plans/1")
+    rows = page.locator("[data-link]")
+    expect(rows.first).to_be_visible()
+    page.get_by_label("Find a link").fill("x-11")
+    expect(rows.first).to_contain_text("Orrin Head")
+    expect(page.locator("[data-link]", has_text="Boat Shed")).to_have_count(0)

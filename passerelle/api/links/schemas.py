@@ -23,6 +23,7 @@ class LinkSummary(BaseModel):
     b_place: str | None
     application: str
     glass: str
+    cables: list[str] = Field(description="cables of the plan that it runs on, to be found by")
     length_m: float
     parts: int
     wavelength_nm: float

@@ -77,6 +77,7 @@ def summary(link_id: str, changed_in: int, check: LinkCheck) -> schemas.LinkSumm
         b_place=sums.link.b.place,
         application=" / ".join(dict.fromkeys(_called(m) for m in sums.modules)),
         glass=" + ".join(f.name for f in sums.fibers) or "?",
+        cables=_cables(sums),
         length_m=rounded(sums.length_m, 1) or 0.0,
         parts=len(sums.link.path.parts),
         wavelength_nm=worst.wavelength_nm,
@@ -142,6 +143,11 @@ def _detail(check: LinkCheck) -> str:
     if len(stops) > 1:
         return f"and {counted(len(stops) - 1, 'more reason')}"
     return ""
+
+
+def _cables(sums: Budget) -> list[str]:
+    parts = (part for part in sums.link.path.parts if isinstance(part, Segment))
+    return list(dict.fromkeys(part.cable for part in parts if part.cable is not None))
 
 
 def added_by(check: LinkCheck, after: LinkCheck) -> list[str]:

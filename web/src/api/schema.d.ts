@@ -3826,6 +3826,11 @@ export interface components {
             application: string;
             /** Glass */
             glass: string;
+            /**
+             * Cables
+             * @description cables of the plan that it runs on, to be found by
+             */
+            cables: string[];
             /** Length M */
             length_m: number;
             /** Parts */

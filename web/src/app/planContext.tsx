@@ -36,7 +36,7 @@ function inOrder(a: LinkSummary, b: LinkSummary, sort: SortKey): number {
 }
 
 function matches(link: LinkSummary, words: string[]): boolean {
-  const text = [link.name, link.application, link.glass, link.verdict, link.a_place, link.b_place].join(" ").toLowerCase();
+  const text = [link.name, link.application, link.glass, link.verdict, link.a_place, link.b_place, ...link.cables].join(" ").toLowerCase();
   return words.every((word) => text.includes(word));
 }
 

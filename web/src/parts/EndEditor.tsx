@@ -44,7 +44,7 @@ export function EndEditor({ side, end, plan, reference, onEdit }: Props) {
     <Flex direction="column" gap="2" data-end-editor={side}>
       <Flex gap="2" wrap="wrap" align="start">
         <Choice
-          label={`Place of end ${side}`}
+          label="Place of this end"
           width="132px"
           value={end.place ?? ""}
           options={[{ value: "", label: "not recorded" }, ...options(plan.places.map((p) => p.name))]}

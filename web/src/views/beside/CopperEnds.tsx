@@ -76,16 +76,16 @@ export function CopperEnds() {
               </Button>
             </Flex>
             <Flex gap="2" wrap="wrap" align="end" mt="1">
-              <Plug side="a" end={doc.end_a ?? null} onSet={(end_a) => store({ end_a })} />
-              <Plug side="b" end={doc.end_b ?? null} onSet={(end_b) => store({ end_b })} />
+              <Plug place={doc.a} end={doc.end_a ?? null} onSet={(end_a) => store({ end_a })} />
+              <Plug place={doc.b} end={doc.end_b ?? null} onSet={(end_b) => store({ end_b })} />
               <Choice
                 label="Power over it"
                 width="150px"
                 value={doc.powered_from ?? ""}
                 options={[
                   { value: "", label: "none" },
-                  { value: "a", label: "a feeds b" },
-                  { value: "b", label: "b feeds a" },
+                  { value: "a", label: `from ${doc.a}` },
+                  { value: "b", label: `from ${doc.b}` },
                 ]}
                 onChange={(from) => store({ powered_from: from || null })}
               />
@@ -165,14 +165,14 @@ function unused(taken: string[]): string {
   return `Copper run ${n}`;
 }
 
-function Plug({ side, end, onSet }: { side: "a" | "b"; end: End | null; onSet: (end: End | null) => Promise<unknown> }) {
+function Plug({ place, end, onSet }: { place: string; end: End | null; onSet: (end: End | null) => Promise<unknown> }) {
   const { plan } = useOpenPlan();
   const device = plan.devices.find((d) => d.name === end?.device);
   const jacks = device?.ports.filter((g) => g.cage == null).map((g) => g.name) ?? [];
   return (
     <>
       <Choice
-        label={`End ${side} plugs into`}
+        label={`In ${place} it plugs into`}
         width="150px"
         value={end?.device ?? ""}
         options={[NONE, ...options(plan.devices.map((d) => d.name))]}

@@ -222,10 +222,10 @@ export function Overview() {
           <Input
             id="find"
             size="sm"
-            w={{ base: "130px", md: "160px" }}
+            w={{ base: "150px", md: "180px" }}
             h="32px"
             bg="bg.panel"
-            placeholder="Find a link  /"
+            placeholder="Name, place, cable  /"
             aria-label="Find a link"
             value={filter}
             onChange={(e) => setFilter(e.target.value)}

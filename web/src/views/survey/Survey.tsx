@@ -196,7 +196,7 @@ function Surveyed({ plant }: { plant: PlantView }) {
                   }
                 />
               ))}
-              {stepFindings.length === 0 && <Text color="fg.muted">Nothing to fix in what is surveyed.</Text>}
+              {stepFindings.length === 0 && <Text color="fg.muted">No finding in what is recorded. What is not known stands under Find out next.</Text>}
               <Box borderWidth="1px" borderStyle="dashed" borderColor="border.emphasized" px="3" py="2" fontSize="14px">
                 <b>Chambers, ladders, digging, traffic.</b> Confined spaces and roads have rules of their own; local codes and licensed people decide.
               </Box>
