@@ -11,6 +11,7 @@ from passerelle.core.choice.need import check_need
 from passerelle.core.choice.planned import as_asked
 from passerelle.core.many import many_things
 from passerelle.core.plan import sense
+from passerelle.core.plan.agreement import unused
 from passerelle.core.plan.backbone import Cable, Pathway, Place
 from passerelle.core.plan.fields import new_id
 from passerelle.core.plan.needs import PlannedNeed
@@ -30,6 +31,7 @@ ADDED, CHANGED, UNCHANGED, REFUSED = "added", "changed", "unchanged", "refused"
 OUTCOMES = (ADDED, CHANGED, UNCHANGED, REFUSED)
 UNSAID = ("-", "–", "n/a", "?", "unknown", "tbd")
 """Cells that say nothing: what is not known is left out, never made up."""
+SPOT = ("x_m", "y_m", "latitude", "longitude")
 MODELS: dict[ListKind, Any] = {
     "place": Place, "pathway": Pathway, "cable": Cable, "need": PlannedNeed, "link": LinkRow,
 }  # fmt: skip
@@ -87,7 +89,7 @@ def judged(
     for cells in steps("Reading rows", rows):
         row, raw = _read(kind, fields, columns, cells, names)
         if not row.problems:
-            _make(plan, kind, row, raw, known)
+            _make(plan, kind, row, raw, known, seen)
         name = getattr(row.thing, "name", "")
         if row.thing is not None and name in seen:
             row.outcome = REFUSED
@@ -194,19 +196,26 @@ def _said(value: Any) -> str:
     return f"{value:.10g}" if isinstance(value, float) else str(value)
 
 
-def _make(plan: Plan, kind: ListKind, row: Judged, raw: Raw, known: Mapping[str, Any]) -> None:
-    """The thing of a row whose cells are all read, beside what the plan has of that name."""
+def _make(
+    plan: Plan, kind: ListKind, row: Judged, raw: Raw, known: Mapping[str, Any], seen: set[str]
+) -> None:
+    """The thing of a row whose cells are all read, beside what the plan has of that name.
+
+    seen : names of the rows before: of several rows without a name each gets one of its own.
+    """
     try:
         if kind == "link":
-            row.thing = made_link(plan, LinkRow(**raw))
+            row.thing = made_link(plan, LinkRow(**raw), seen)
             if row.thing.name in known or row.thing.name.casefold() in known:
                 raise Refused("Name", "is a link of the plan; lists add links, they change none")
             row.outcome, row.said = ADDED, f"{row.thing.a.application}"
             return
-        raw = {"name": _usual_name(raw)} | raw
+        raw = {"name": unused(_usual_name(raw), seen)} | raw
         name = str(raw["name"])
         old = known.get(name) or known.get(name.casefold())
         before = documents.whole(MODELS[kind], old) if old is not None else {}
+        if before.get("drawn") and any(raw.get(k, before.get(k)) != before.get(k) for k in SPOT):
+            raw["drawn"] = False  # the list knows where it is
         after = before | raw | {"id": old.id if old is not None else new_id()}
         if old is not None:
             after["name"] = old.name

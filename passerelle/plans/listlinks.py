@@ -1,5 +1,6 @@
 """A link as built, from a row of a list: its path as the house builds such links."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Annotated, Any
 
@@ -43,8 +44,11 @@ LINK_HINTS: dict[str, Any] = {
 }  # fmt: skip
 
 
-def made_link(plan: Plan, row: LinkRow) -> PlannedLink:
-    """The link, not in the plan yet. Raises Refused, whose path is the field."""
+def made_link(plan: Plan, row: LinkRow, seen: Iterable[str] = ()) -> PlannedLink:
+    """The link, not in the plan yet. Raises Refused, whose path is the field.
+
+    seen : names that other rows have; one without a name gets another.
+    """
     if row.length_m is None and row.cable is None:
         reason = "is missing; give it, or the cable and strands that the link runs on"
         raise Refused("length_m", reason)
@@ -66,7 +70,8 @@ def made_link(plan: Plan, row: LinkRow) -> PlannedLink:
     link = _on_cable(plan, link, row) if row.cable is not None else _as_long(link, row)
     made: PlannedLink = renewed(planned(link))
     wanted = row.name or f"{row.a} – {row.b}"[:120]
-    return replace(made, name=wanted if row.name else unused(wanted, plan.links.by_name))
+    taken = {*plan.links.by_name, *seen}
+    return replace(made, name=wanted if row.name else unused(wanted, taken))
 
 
 def _cables(link: Link) -> list[int]:

@@ -142,3 +142,22 @@ def test_nothing_to_do_is_said():
         "place", Plan("p").places.put(replace(Place("A"), kind="hut"))))  # fmt: skip
     with pytest.raises(Refused, match="no row of the list adds or changes anything"):
         accepted(found, kind)
+
+
+def test_rows_without_a_name_each_get_one_of_their_own():
+    _, needs = listed("From,To,Speed\nHut,Mast,10G\nHut,Mast,1G\n")
+    assert [row.thing.name for row in needs.rows] == ["Hut – Mast", "Hut – Mast 2"]
+    head = "From,To,Optic,Length\n"
+    _, links = listed(f"{head}Hut,Mast,10G LR,90\nHut,Mast,10G LR,90\n")
+    assert [(r.outcome, r.thing.name) for r in links.rows] == [
+        ("added", "Hut – Mast"), ("added", "Hut – Mast 2"),
+    ]  # fmt: skip
+
+
+def test_a_list_that_knows_where_a_place_is_ends_that_it_was_drawn_by_hand():
+    there = Place("A", x_m=1.0, y_m=2.0, drawn=True)
+    plan = Plan("p").having("place", Plan("p").places.put(there))
+    _, same = listed("name,x_m,y_m\nA,1,2\n", plan)
+    assert (same.rows[0].outcome, same.rows[0].thing.drawn) == ("unchanged", True)
+    _, moved = listed("name,x_m,y_m\nA,5,2\n", plan)
+    assert (moved.rows[0].outcome, moved.rows[0].thing.drawn) == ("changed", False)
