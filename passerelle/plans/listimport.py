@@ -210,7 +210,7 @@ def _make(
                 raise Refused("Name", "is a link of the plan; lists add links, they change none")
             row.outcome, row.said = ADDED, f"{row.thing.a.application}"
             return
-        raw = {"name": unused(_usual_name(raw), seen)} | raw
+        raw = Raw(name=unused(_usual_name(raw), seen)) | raw
         name = str(raw["name"])
         old = known.get(name) or known.get(name.casefold())
         before = documents.whole(MODELS[kind], old) if old is not None else {}
