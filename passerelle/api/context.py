@@ -114,6 +114,7 @@ def plan_head(ctx: Context, now: Judged, who: str) -> plans.PlanHead:
         revision=now.held.revision,
         survey=_open(about, "survey"),
         route=_open(about, "route"),
+        not_needed=list(now.held.plan.not_needed),
         undo=undo,
         redo=redo,
     )

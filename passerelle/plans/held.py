@@ -99,10 +99,22 @@ def seen_plan(plan: Plan, facts: Facts, earlier: Held | None) -> Plan:
 
 
 def head_of(plan: Plan) -> dict[str, Any]:
-    """A plan's own name, house rules and x- keys, as its row keeps them."""
+    """A plan's own name, house rules, closed steps and x- keys, as its row keeps them."""
     raw: dict[str, Any] = {"name": plan.name}
     raw["house_rules"] = documents.raw(HouseRules, plan.house_rules)
+    if plan.not_needed:
+        raw["not_needed"] = list(plan.not_needed)
     return raw | (plan.x or {})
+
+
+def of_head(raw: dict[str, Any]) -> dict[str, Any]:
+    """The fields of a plan that its row keeps; the other way round than `head_of`."""
+    return {
+        "name": raw["name"],
+        "house_rules": documents.of_raw(HouseRules, raw.get("house_rules", {})),
+        "not_needed": tuple(raw.get("not_needed", ())),
+        "x": {key: value for key, value in raw.items() if key.startswith("x-")} or None,
+    }
 
 
 def load(session: Session, row: PlanRow) -> Held:
@@ -123,16 +135,7 @@ def load(session: Session, row: PlanRow) -> Held:
             except (ValueError, KeyError) as error:
                 broken.append(Broken(one.kind, one.id, _name_in(one.text) or one.id, str(error)))
     things: dict[str, Any] = {KEYS[kind]: Things(found) for kind, found in lists.items()}
-    head = row.head
-    plan = bound(
-        Plan(
-            head["name"],
-            documents.of_raw(HouseRules, head.get("house_rules", {})),
-            id=row.thing_id,
-            x={key: value for key, value in head.items() if key.startswith("x-")} or None,
-            **things,
-        )
-    )
+    plan = bound(Plan(**of_head(row.head), id=row.thing_id, **things))
     plan = _judgeable(plan, broken)
     facts = load_facts(session, row)
     site = site_of(plan)

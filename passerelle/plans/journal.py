@@ -14,7 +14,6 @@ from sqlalchemy.dialects.sqlite import insert
 from sqlalchemy.orm import Session
 
 from passerelle.core import working
-from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.plan import KEYS, TYPES, Plan
 from passerelle.core.plan.things import Things
 from passerelle.core.plant.whole import bound
@@ -22,7 +21,7 @@ from passerelle.core.refused import Refused, Told
 from passerelle.formats import documents
 
 from .diffs import ClashError, Step, diff, patched, turned
-from .held import Held, head_of
+from .held import Held, head_of, of_head
 from .models import ChangeRow, PlanRow, Revision, ThingRow
 from .versions import version_of
 
@@ -274,9 +273,7 @@ def _head_after(
         raw = patched(head_of(plan), steps)
     except ClashError:
         raise Refused("", "the plan's name or house rules were changed since") from None
-    rules = documents.of_raw(HouseRules, raw.get("house_rules", {}))
-    extra = {key: value for key, value in raw.items() if key.startswith("x-")} or None
-    return replace(plan, name=raw["name"], house_rules=rules, x=extra)
+    return replace(plan, **of_head(raw))
 
 
 def _clash(session: Session, held: Held, change: ChangeRow, target: Revision) -> Refused:

@@ -59,9 +59,27 @@ const config = defineConfig({
     "*:focus-visible": { outline: "2px solid var(--chakra-colors-accent-fg)", outlineOffset: "2px" },
     ".no-print": { "@media print": { display: "none !important" } },
     ".only-print": { display: "none", "@media print": { display: "inline" } },
+    ".only-print-cell": { display: "none !important", "@media print": { display: "table-cell !important" } },
+    "tbody tr, thead tr, [role=row]": { "@media print": { background: "none !important" } },
+    ".only-print-block": { display: "none", "@media print": { display: "block" } },
     ".print-whole": {
-      "@media print": { height: "auto !important", overflow: "visible !important" },
+      "@media print": { height: "auto !important", maxHeight: "none !important", overflow: "visible !important" },
     },
+    // Paper: one column, no buttons, what stands in a field as text, and colours as they are (strands, marks).
+    "@page": { margin: "12mm" },
+    "html, body, .chakra-theme": { "@media print": { background: "white !important", height: "auto !important", printColorAdjust: "exact" } },
+    "#root": { "@media print": { height: "auto !important" } },
+    ".print-column": { "@media print": { flexDirection: "column !important", display: "flex !important" } },
+    ".print-column > *": { "@media print": { width: "100% !important", maxWidth: "none !important" } },
+    "main aside": { "@media print": { width: "100% !important" } },
+    ".chakra-button:not(.print-text)": { "@media print": { display: "none !important" } },
+    ".chakra-button.print-text": { "@media print": { border: "none !important", background: "none !important", color: "inherit !important" } },
+    "select, input, textarea": {
+      "@media print": { border: "none !important", background: "none !important", appearance: "none !important", paddingInline: "0 !important" },
+    },
+    ".chakra-native-select__indicator": { "@media print": { display: "none !important" } },
+    "tr, [role=row], [role=listitem]": { "@media print": { breakInside: "avoid" } },
+    a: { "@media print": { color: "inherit !important", textDecoration: "none !important" } },
   },
   theme: {
     tokens: {

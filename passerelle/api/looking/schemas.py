@@ -3,6 +3,8 @@
 from pydantic import BaseModel
 
 from passerelle.core.judge.rules import Verdict
+from passerelle.core.looking.way import State
+from passerelle.core.plan.plan import StepOfJob
 
 
 class TurnView(BaseModel):
@@ -40,6 +42,33 @@ class UnknownCount(BaseModel):
     """How many unknowns a plan has."""
 
     count: int
+
+
+class ActView(BaseModel):
+    """The next thing to do. kind, name, id : what of the plan it is about, where it is there."""
+
+    do: str
+    kind: str
+    name: str
+    id: str | None
+
+
+class JobStepView(BaseModel):
+    """One step of the way: done, of : how many of its things want nothing more, of how many."""
+
+    step: StepOfJob
+    state: State
+    says: str
+    done: int
+    of: int
+    act: ActView | None
+
+
+class JobView(BaseModel):
+    """Every step of the job in order; next : the step whose act comes first."""
+
+    steps: list[JobStepView]
+    next: StepOfJob | None
 
 
 class UnknownsView(BaseModel):

@@ -22,7 +22,7 @@ from passerelle.api.context import (
 from passerelle.api.links.schemas import LinkSummary
 from passerelle.core.changes.change import Change, Head, Put, Remove
 from passerelle.core.plan.facts import Facts
-from passerelle.core.plan.plan import KEYS, Plan, name_of
+from passerelle.core.plan.plan import KEYS, STEPS_OF_JOB, Plan, name_of
 from passerelle.core.plan.things import Things
 from passerelle.core.refused import Refused, quoted
 from passerelle.demo_data import Demo, demo_plan
@@ -93,15 +93,27 @@ def _listed(kind: str, old: Things[Any], new: list[Any] | None) -> list[Change]:
     return [*gone, *(Put(one) for one in new if old.get(one.id) != one)]
 
 
+def _closing(before: tuple[str, ...], after: tuple[str, ...]) -> str:
+    """What a change of the closed steps is called."""
+    gone = [one for one in before if one not in after]
+    more = [one for one in after if one not in before]
+    said = [f"{one.capitalize()} is not needed here" for one in more]
+    return "; ".join([*said, *(f"{one.capitalize()} is open again" for one in gone)])
+
+
 @router.patch("/{plan_id}", name="changePlan", responses=CONFLICT)
 def change(ctx: Ctx, who: Who, plan_id: Number, body: schemas.PlanBody) -> schemas.Changed:
     """Rename a plan, set its house rules, or change what stands beside its links."""
     plan = ctx.plans.held(plan_id).plan
     asked: list[Change] = []
-    if body.name or body.house_rules:
-        asked.append(Head(body.name, body.house_rules))
+    closed = None
+    if body.not_needed is not None:
+        closed = tuple(step for step in STEPS_OF_JOB if step in body.not_needed)
+    if body.name or body.house_rules or closed is not None:
+        asked.append(Head(body.name, body.house_rules, closed))
     told = [f"Rename plan to {body.name}"] if body.name else []
     told += ["House rules"] if body.house_rules else []
+    told += [_closing(plan.not_needed, closed)] if closed is not None else []
     seen = [plan.id] if asked else []
     for kind, things, new, word in (
         ("own part", plan.own_parts, body.own_parts, "Own parts"),

@@ -14,6 +14,7 @@ from passerelle.api.bodies import (
 from passerelle.api.common import Base, Counts, Problem, RevisionInfo
 from passerelle.api.links.schemas import LinkSummary, LinkView
 from passerelle.core.plan.fields import Name
+from passerelle.core.plan.plan import StepOfJob
 
 
 class ChangeInfo(BaseModel):
@@ -39,6 +40,7 @@ class PlanHead(BaseModel):
     revision: int
     survey: Counts = Field(description="open findings of the backbone, survey step")
     route: Counts = Field(description="open findings of the backbone, route step")
+    not_needed: list[StepOfJob] = Field(description="steps that are closed for this job")
     undo: str | None = Field(description="what undo would take back")
     redo: str | None = Field(description="what redo would do again")
 
@@ -87,6 +89,7 @@ class PlanBody(Base):
 
     name: Name | None = None
     house_rules: HouseRulesBody | None = None
+    not_needed: list[StepOfJob] | None = Field(default=None, max_length=5)
     own_parts: list[OwnPartBody] | None = Field(default=None, max_length=2000)
     devices: list[DeviceBody] | None = Field(default=None, max_length=5000)
     spares: list[SpareBody] | None = Field(default=None, max_length=2000)

@@ -61,10 +61,12 @@ def applied(
             case Take():
                 draft = _taken(draft, change, site_of(draft, (plan, known)))
             case Head():
+                closed = change.not_needed
                 draft = replace(
                     draft,
                     name=change.name or draft.name,
                     house_rules=change.house_rules or draft.house_rules,
+                    not_needed=draft.not_needed if closed is None else closed,
                 )
     if gone:
         draft = _without_gone(draft, gone, cascade=cascade)
@@ -93,9 +95,14 @@ def touched_by(before: Plan, after: Plan) -> frozenset[str]:
             continue
         found.update(new.differing(old))
         found |= old.by_id.keys() - new.by_id.keys()
-    if (before.name, before.house_rules, before.x) != (after.name, after.house_rules, after.x):
+    if _head(before) != _head(after):
         found.add(after.id)
     return frozenset(found)
+
+
+def _head(plan: Plan) -> tuple[Any, ...]:
+    """What a plan says of itself."""
+    return plan.name, plan.house_rules, plan.not_needed, plan.x
 
 
 def _in_runs(changes: Iterable[Change]) -> Iterator[Change | tuple[Put, ...]]:

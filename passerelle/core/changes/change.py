@@ -5,6 +5,7 @@ from typing import Any
 
 from passerelle.core.light.edits import Edit
 from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.plan import StepOfJob
 from passerelle.core.refused import Refused
 
 
@@ -55,10 +56,11 @@ class Share:
 
 @dataclass(frozen=True, slots=True)
 class Head:
-    """The plan's own name and house rules; what is None stays."""
+    """The plan's own name, house rules and closed steps; what is None stays."""
 
     name: str | None = None
     house_rules: HouseRules | None = None
+    not_needed: tuple[StepOfJob, ...] | None = None
 
 
 Change = Put | Remove | EditLink | Take | Share | Head

@@ -1,7 +1,9 @@
 """A whole plan: what is to be. What was seen or done stands beside it, as facts."""
 
 from dataclasses import dataclass, replace
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal, get_args
+
+from annotated_types import Len
 
 from .backbone import Cable, Closure, Feed, Group, Pathway, Place, Reel
 from .beside import CopperRun, OwnCableType, Price
@@ -16,6 +18,9 @@ from .shared import SharedPart
 from .things import ListOf, Things
 
 NONE: Any = Things()
+StepOfJob = Literal["survey", "need", "route", "light", "polarity"]
+"""The steps of the job that a plan takes, in order."""
+STEPS_OF_JOB: tuple[StepOfJob, ...] = get_args(StepOfJob)
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,6 +29,8 @@ class Plan(Thing):
 
     Names are unique within a kind, and what names a thing names it by its name; ids are what
     changes, findings and facts speak of.
+
+    not_needed : steps that a person has closed for this job. What is found there still counts.
     """
 
     name: Name
@@ -45,6 +52,7 @@ class Plan(Thing):
     links: Annotated[Things[PlannedLink], ListOf(PlannedLink, MAX_LINKS)] = NONE
     services: Annotated[Things[Service], ListOf(Service, 2000)] = NONE
     needs: Annotated[Things[PlannedNeed], ListOf(PlannedNeed, 5000)] = NONE
+    not_needed: Annotated[tuple[StepOfJob, ...], Len(0, 5)] = ()
 
     def things(self, kind: str) -> Things[Any]:
         """The things of a kind."""

@@ -13,6 +13,17 @@ export const useUnknownCount = (plan_id: number, revision: number) =>
     placeholderData: keepPreviousData,
   });
 
+export type StepOfWay = components["schemas"]["JobStepView"];
+export type ActOfWay = components["schemas"]["ActView"];
+
+/** What each step of the job has and needs. What is there stays shown while the next state is asked for. */
+export const useWay = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "way", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/way", { params: { path: { plan_id } } })),
+    placeholderData: keepPreviousData,
+  });
+
 export const useUnknowns = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: ["plan", plan_id, "unknowns", revision],

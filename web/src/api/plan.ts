@@ -323,6 +323,7 @@ export interface PlanInput {
   own_parts?: OwnPart[];
   devices?: Device[];
   spares?: Spare[];
+  not_needed?: PlanInfo["not_needed"];
 }
 
 export const useChangePlan = (plan_id: number) =>

@@ -1604,6 +1604,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Theway
+         * @description What each step of the job has and needs, and what comes next.
+         */
+        get: operations["theWay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/devices": {
         parameters: {
             query?: never;
@@ -1762,6 +1782,20 @@ export interface components {
             do: string;
             /** Source */
             source: string;
+        };
+        /**
+         * ActView
+         * @description The next thing to do. kind, name, id : what of the plan it is about, where it is there.
+         */
+        ActView: {
+            /** Do */
+            do: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Id */
+            id: string | null;
         };
         /**
          * ApplicationInfo
@@ -3603,6 +3637,39 @@ export interface components {
             } | null;
         };
         /**
+         * JobStepView
+         * @description One step of the way: done, of : how many of its things want nothing more, of how many.
+         */
+        JobStepView: {
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "survey" | "need" | "route" | "light" | "polarity";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "nothing" | "open" | "done" | "not needed";
+            /** Says */
+            says: string;
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            act: components["schemas"]["ActView"] | null;
+        };
+        /**
+         * JobView
+         * @description Every step of the job in order; next : the step whose act comes first.
+         */
+        JobView: {
+            /** Steps */
+            steps: components["schemas"]["JobStepView"][];
+            /** Next */
+            next: ("survey" | "need" | "route" | "light" | "polarity") | null;
+        };
+        /**
          * Joint
          * @description An adapter (one mated pair), a fusion splice or a mechanical splice.
          *
@@ -4899,6 +4966,8 @@ export interface components {
             /** Name */
             name?: string | null;
             house_rules?: components["schemas"]["HouseRules"] | null;
+            /** Not Needed */
+            not_needed?: ("survey" | "need" | "route" | "light" | "polarity")[] | null;
             /** Own Parts */
             own_parts?: (components["schemas"]["OwnFiber"] | components["schemas"]["OwnGrade"] | components["schemas"]["OwnBox"] | components["schemas"]["OwnModule"])[] | null;
             /** Devices */
@@ -4947,6 +5016,11 @@ export interface components {
             /** @description open findings of the backbone, route step */
             route: components["schemas"]["Counts"];
             /**
+             * Not Needed
+             * @description steps that are closed for this job
+             */
+            not_needed: ("survey" | "need" | "route" | "light" | "polarity")[];
+            /**
              * Undo
              * @description what undo would take back
              */
@@ -4972,6 +5046,11 @@ export interface components {
             survey: components["schemas"]["Counts"];
             /** @description open findings of the backbone, route step */
             route: components["schemas"]["Counts"];
+            /**
+             * Not Needed
+             * @description steps that are closed for this job
+             */
+            not_needed: ("survey" | "need" | "route" | "light" | "polarity")[];
             /**
              * Undo
              * @description what undo would take back
@@ -10889,6 +10968,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnknownsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    theWay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
                 };
             };
             /** @description Not Found */

@@ -27,6 +27,7 @@ const KEYS: [string, string][] = [
   ["Shift U, Ctrl Y", "redo"],
   ["m", "metres or feet"],
   ["h", "history"],
+  ["y", "the way: what each step needs"],
   ["r", "house rules"],
   ["g", "field guide and own parts"],
   ["e", "devices and spares"],

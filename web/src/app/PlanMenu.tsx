@@ -16,7 +16,7 @@ type Opened = "plans" | "rename" | "who" | "new" | null;
 interface Props {
   planId: number;
   planName: string;
-  onOpen: (sheet: "history" | "keys" | "messages") => void;
+  onOpen: (sheet: "history" | "keys" | "messages" | "way") => void;
   onTurn: (which: "undo" | "redo") => void;
 }
 
@@ -53,6 +53,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
     guide: () => void navigate(`/plans/${planId}/guide`),
     devices: () => void navigate(`/plans/${planId}/devices`),
     lists: () => void navigate(`/plans/${planId}/lists`),
+    way: () => onOpen("way"),
     history: () => onOpen("history"),
     undo: () => onTurn("undo"),
     redo: () => onTurn("redo"),
@@ -68,6 +69,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
     {
       title: "Of this plan",
       items: [
+        ["way", "The way: what each step needs …"],
         ["unknowns", "Find out next"],
         ["devices", "Devices and spares"],
         ["lists", "Bring in a list …"],

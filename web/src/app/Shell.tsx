@@ -4,6 +4,7 @@ import { useIsMutating } from "@tanstack/react-query";
 import { Suspense, useEffect, useState } from "react";
 import { Outlet, Link as RouterLink, useLocation, useNavigate, useParams } from "react-router";
 import { useLinks, usePlan, useTurn } from "../api/plan";
+import { useWay } from "../api/looking";
 import { Footbridge, type Pier } from "../parts/Footbridge";
 import { Mono } from "../parts/Mono";
 import { Toggle } from "../parts/Toggle";
@@ -13,8 +14,11 @@ import { KeysSheet } from "./KeysSheet";
 import { MessagesSheet } from "./MessagesSheet";
 import { useNotice } from "./notice";
 import { PlanProvider, useOpenPlan } from "./planContext";
+import { PaperFoot, PaperHead, useLightPaper } from "./Paper";
 import { PlanMenu } from "./PlanMenu";
+import { NextAct } from "./NextAct";
 import { useSettings, type Unit } from "./settings";
+import { WaySheet } from "./WaySheet";
 
 export function PlanShell() {
   const { planId } = useParams();
@@ -62,7 +66,7 @@ export function PlanShell() {
   );
 }
 
-export type Opened = "keys" | "history" | "messages" | null;
+export type Opened = "keys" | "history" | "messages" | "way" | null;
 
 /** Views that are no pier, by the last part of their address. */
 const BESIDE: Record<string, string> = { rules: "House rules", guide: "Field guide", devices: "Devices and spares", unknowns: "Find out next" };
@@ -75,6 +79,7 @@ interface FrameProps {
 
 function Frame({ unreachable, onRetry }: FrameProps) {
   const saving = useIsMutating() > 0;
+  useLightPaper();
   const { plan, links, shown } = useOpenPlan();
   const { unit, set } = useSettings();
   const { say, refuse } = useNotice();
@@ -113,6 +118,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     "ctrl+y": turned("redo"),
     m: () => set({ unit: unit === "m" ? "ft" : "m" }),
     h: () => setOpened("history"),
+    y: () => setOpened("way"),
     r: go(`${home}/rules`),
     g: go(`${home}/guide`),
     e: go(`${home}/devices`),
@@ -128,6 +134,8 @@ function Frame({ unreachable, onRetry }: FrameProps) {
   // With a link open, its own findings about strands and routes; else all about the backbone.
   const inRoute = (severity: "stop" | "warn") => (open ? open.route[severity] : plan.route[severity]);
   const at = location.pathname;
+  const way = useWay(plan.id, plan.revision).data;
+  const stepOf = (step: string) => way?.steps.find((one) => one.step === step);
   const piers: Pier[] = [
     { key: "0", label: "All links", to: home, current: at === home || at === `${home}/`, stop: 0, warn: 0 },
     { key: "1", label: "Survey", to: `${home}/survey`, current: at.endsWith("/survey"), stop: open ? 0 : plan.survey.stop, warn: open ? 0 : plan.survey.warn },
@@ -143,6 +151,13 @@ function Frame({ unreachable, onRetry }: FrameProps) {
       warn: sum("warn", "polarity"),
     },
   ];
+  for (const pier of piers) {
+    const step = stepOf(pier.label.toLowerCase());
+    if (step) Object.assign(pier, { done: step.of ? step.done / step.of : 0, says: step.says, closed: step.state === "not needed" });
+  }
+  const here = stepOf(piers.find((pier) => pier.current)?.label.toLowerCase() ?? "");
+  // A step that asks for nothing leads on to the next one that does.
+  const acting = here?.act ? here : (stepOf(way?.next ?? "") ?? here);
   const view = piers.find((pier) => pier.current)?.label ?? BESIDE[at.split("/").pop() ?? ""] ?? "";
   const title = [open?.name, view, plan.name, "Passerelle"].filter(Boolean).join(" · ");
   useEffect(() => {
@@ -169,7 +184,8 @@ function Frame({ unreachable, onRetry }: FrameProps) {
       >
         To the work
       </Link>
-      <Flex as="header" align="center" gap={{ base: "2", md: "4" }} px={{ base: "2", md: "4" }} h="42px" flex="none">
+      <PaperHead plan={plan.name} view={[view, open?.name].filter(Boolean).join(", ")} revision={plan.revision} />
+      <Flex as="header" className="no-print" align="center" gap={{ base: "2", md: "4" }} px={{ base: "2", md: "4" }} h="42px" flex="none">
         <Link asChild fontWeight="800" fontSize="19px" color="fg" textDecoration="none">
           <RouterLink to={home}>Passerelle</RouterLink>
         </Link>
@@ -186,6 +202,9 @@ function Frame({ unreachable, onRetry }: FrameProps) {
         >
           {state}
         </Text>
+        <Box hideBelow="md" minW="0" flex="0 1 auto">
+          <NextAct home={home} steps={way?.steps} at={acting} onWay={() => setOpened("way")} />
+        </Box>
         {unreachable && (
           <Button size="xs" h="28px" colorPalette="accent" onClick={onRetry}>
             Try again
@@ -212,6 +231,11 @@ function Frame({ unreachable, onRetry }: FrameProps) {
         </Flex>
       </Flex>
       <Footbridge piers={piers} />
+      {piers[0]?.current && (
+        <Box hideFrom="md" px="3" pt="1">
+          <NextAct home={home} steps={way?.steps} at={acting} onWay={() => setOpened("way")} />
+        </Box>
+      )}
       <Flex as="main" id="work" tabIndex={-1} outline="none" direction="column" flex="1" minH="0" className="print-whole">
         <Suspense
           fallback={
@@ -223,7 +247,9 @@ function Frame({ unreachable, onRetry }: FrameProps) {
           <Outlet />
         </Suspense>
       </Flex>
+      <PaperFoot />
       {opened === "keys" && <KeysSheet open onClose={close} />}
+      {opened === "way" && <WaySheet onClose={close} />}
       {opened === "history" && <HistorySheet open onClose={close} />}
       {opened === "messages" && <MessagesSheet open onClose={close} />}
     </Flex>

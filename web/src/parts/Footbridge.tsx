@@ -11,6 +11,23 @@ export interface Pier {
   current: boolean;
   stop: number;
   warn: number;
+  /** The share of the step's things that want nothing more, 0 to 1; absent where nobody knows. */
+  done?: number;
+  /** What the step has and needs. */
+  says?: string;
+  /** Closed for this job: not needed here. */
+  closed?: boolean;
+}
+
+/** The deck of one step: solid as far as the step is done, two thin rails where it is open. */
+function Deck({ done }: { done: number }) {
+  const share = `${Math.round(100 * done)}%`;
+  return (
+    <Box as="span" position="absolute" insetX="0" top="-5px" h="5px" aria-hidden="true" data-deck={share}>
+      <Box as="span" position="absolute" left="0" top="0" h="5px" w={share} bg="fg" />
+      <Box as="span" position="absolute" right="0" top="0" h="5px" left={share} borderTopWidth="1.5px" borderBottomWidth="1.5px" borderColor="fg" />
+    </Box>
+  );
 }
 
 /** The rope under the deck sags between two piers. */
@@ -37,7 +54,8 @@ function Open({ severity, count }: { severity: "stop" | "warn"; count: number })
 
 function PierFoot({ pier }: { pier: Pier }) {
   return (
-    <Flex position="relative" h="28px" justify="center" borderTopWidth="3px" borderColor="fg">
+    <Flex position="relative" h="28px" justify="center" mt="5px">
+      <Deck done={pier.done ?? 1} />
       <Rope />
       <Box
         position="absolute"
@@ -135,7 +153,7 @@ export function Footbridge({ piers }: { piers: Pier[] }) {
     <Box as="nav" aria-label="Steps of the job" className="no-print" flex="none">
       <OnePier piers={piers} />
       <Flex display={{ base: "none", md: "flex" }}>
-        <Box flex="0 0 10px" h="28px" alignSelf="end" borderTopWidth="3px" borderColor="fg" />
+        <Box flex="0 0 10px" h="33px" alignSelf="end" borderTopWidth="5px" borderColor="fg" />
         {piers.map((pier) => (
           <Box key={pier.key} flex="1" minW="0">
             <ChakraLink
@@ -149,8 +167,9 @@ export function Footbridge({ piers }: { piers: Pier[] }) {
               fontWeight="600"
               fontSize={pier.current ? { base: "13px", md: "18px" } : { base: "12px", md: "16px" }}
               whiteSpace="nowrap"
-              color={pier.current ? "accent.fg" : "fg"}
-              textDecoration="none"
+              color={pier.current ? "accent.fg" : pier.closed ? "fg.muted" : "fg"}
+              textDecoration={pier.closed ? "line-through" : "none"}
+              title={pier.closed ? `Not needed here. ${pier.says ?? ""}` : pier.says}
               _hover={{ color: "accent.fg" }}
             >
               <NavLink to={pier.to} aria-current={pier.current ? "step" : undefined}>
@@ -160,7 +179,7 @@ export function Footbridge({ piers }: { piers: Pier[] }) {
             <PierFoot pier={pier} />
           </Box>
         ))}
-        <Box flex="0 0 10px" h="28px" alignSelf="end" borderTopWidth="3px" borderColor="fg" />
+        <Box flex="0 0 10px" h="33px" alignSelf="end" borderTopWidth="5px" borderColor="fg" />
       </Flex>
     </Box>
   );

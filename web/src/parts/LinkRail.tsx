@@ -48,8 +48,8 @@ const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
   );
 });
 
-/** `view` is the step that a link opens in; Light where none is said. */
-export function LinkRail({ current, view }: { current: string | null; view?: string }) {
+/** `view` is the step that a link opens in; Light where none is said. `whole`: as wide and high as what holds it. */
+export function LinkRail({ current, view, whole }: { current: string | null; view?: string; whole?: boolean }) {
   const { plan, shown, links, filter, setFilter, sort, setSort } = useOpenPlan();
   const scroller = useRef<HTMLDivElement>(null);
   // The virtualizer hands out functions that must not be memoised; the rule can't see that.
@@ -69,7 +69,16 @@ export function LinkRail({ current, view }: { current: string | null; view?: str
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [at]);
   return (
-    <Flex as="aside" direction="column" w="236px" flex="none" minH="0" aria-label="Links" className="no-print">
+    <Flex
+      as="aside"
+      direction="column"
+      w={whole ? "100%" : "236px"}
+      h={whole ? "100%" : undefined}
+      flex="none"
+      minH="0"
+      aria-label="Links"
+      className="no-print"
+    >
       <Flex gap="1" mb="1" align="center">
         <Input
           id="find"

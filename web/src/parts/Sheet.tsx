@@ -9,15 +9,19 @@ interface Props {
   children: ReactNode;
   footer?: ReactNode;
   size?: "sm" | "md" | "lg" | "xl";
+  /** It stands at the left edge, over its whole height. */
+  drawer?: boolean;
 }
 
-export function Sheet({ title, open, onClose, children, footer, size = "md" }: Props) {
+const DRAWER = { position: "fixed", left: 0, top: 0, bottom: 0, m: 0, h: "100%", maxH: "100%", w: "min(320px, 86vw)", borderRadius: 0 } as const;
+
+export function Sheet({ title, open, onClose, children, footer, size = "md", drawer }: Props) {
   return (
     <Dialog.Root open={open} onOpenChange={(change) => !change.open && onClose()} size={size} scrollBehavior="inside" lazyMount unmountOnExit>
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
-          <Dialog.Content bg="bg.panel" color="fg" colorPalette="accent">
+          <Dialog.Content bg="bg.panel" color="fg" colorPalette="accent" {...(drawer && DRAWER)}>
             <Dialog.Header>
               <Dialog.Title>{title}</Dialog.Title>
             </Dialog.Header>

@@ -7,6 +7,7 @@ import { useOpenPlan } from "../../app/planContext";
 import { useSettings, type Unit } from "../../app/settings";
 import { db, length } from "../../parts/figures";
 import { placeParts, type PartSize, type PathLayout } from "../../parts/layout";
+import { onPaper } from "../../parts/paper";
 import { PathRow, ROW_HEIGHT, type DrawnPart } from "../../parts/PathRow";
 import { Staircase, type Case } from "../../parts/Staircase";
 import { SvgText } from "../../parts/SvgText";
@@ -111,8 +112,8 @@ export function Drawing(props: Props) {
   const far: Side = reversed ? "a" : "b";
   const stairs = Math.max(150, room.height - ROW_HEIGHT - COST_HEIGHT - 4);
   return (
-    <Box ref={ref} flex="1" minH="310px" overflowX="auto" overflowY="hidden" mt="1" data-drawing="">
-      <Box w={`${layout.width + RIGHT_ROOM}px`}>
+    <Box ref={ref} flex="1" minH="310px" overflowX="auto" overflowY="hidden" mt="1" data-drawing="" className="print-whole">
+      <Box w={`${layout.width + RIGHT_ROOM}px`} css={onPaper(layout.width + RIGHT_ROOM)}>
         <PathRow
           parts={parts}
           layout={layout}

@@ -13,6 +13,7 @@ import { choicesOf } from "../../parts/choices";
 import { EndEditor } from "../../parts/EndEditor";
 import { BASIS, db, dbm, lengthNumber, said } from "../../parts/figures";
 import { LinkRail } from "../../parts/LinkRail";
+import { RailDrawer } from "../../parts/RailDrawer";
 import { verdictOf } from "../../parts/Mark";
 import { Mono } from "../../parts/Mono";
 import { PartEditor } from "../../parts/PartEditor";
@@ -38,7 +39,16 @@ export function Light() {
   };
   useKeys({ j: open(1), k: open(-1) });
   return (
-    <Flex flex="1" minH="0" gap="4" px="4" pt="2" direction={{ base: "column", md: "row" }} overflowY={{ base: "auto", md: "visible" }} className="print-whole">
+    <Flex
+      flex="1"
+      minH="0"
+      gap="4"
+      px="4"
+      pt="2"
+      direction={{ base: "column", md: "row" }}
+      overflowY={{ base: "auto", md: "visible" }}
+      className="print-whole print-column"
+    >
       <Box hideBelow="lg" display={{ lg: "flex" }} minH="0">
         <LinkRail current={number} />
       </Box>
@@ -134,6 +144,7 @@ function OpenLink({ view, onStep }: { view: LinkView; onStep: (step: 1 | -1) => 
           <Text fontSize="14px" color="fg.muted" fontWeight="600" truncate title={view.summary.name}>
             {view.summary.name}
           </Text>
+          <RailDrawer current={id} />
           <LinkMenu view={view} onStep={onStep} onCompare={() => setComparing(true)} onRename={(name) => storeLoudly([{ op: "rename", name }])} />
         </Flex>
         <Answer view={view} side={side} onWhy={setWhy} />

@@ -107,7 +107,8 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
   const begun = draft.a_place !== "" || draft.b_place !== "" || draft.distance !== "";
   const problem = (begun && lacks) || (need && choice.error ? inWords(choice.error.message) : null);
   const view = need && !choice.error ? choice.data : undefined;
-  const first = view?.options[0];
+  const looked = view?.options.find((one) => one.key === current) ?? view?.options[0];
+  const rank = view && looked ? view.options.indexOf(looked) + 1 : 0;
   const build = async (option: OptionView) => {
     if (!settled) return;
     try {
@@ -139,11 +140,12 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
       <Flex align="flex-start" gap={{ base: "2", lg: "4" }} mb="2" direction={{ base: "column", lg: "row" }}>
         <Box flex="1" minW="0">
           <Heading as="h1" fontSize={{ base: "24px", md: "28px" }} lineHeight="1.15" data-answer="">
-            {tab !== "options" ? title : first && settled ? first.label : view ? "Nothing meets this need" : title}
+            {tab !== "options" ? title : looked && settled ? looked.label : view ? "Nothing meets this need" : title}
           </Heading>
-          {tab === "options" && first && settled && (
+          {tab === "options" && view && looked && settled && (
             <Text color="fg.muted" lineHeight="1.3">
-              {settled.a_place} – {settled.b_place}: first of {view.options.length} for {rate(settled.rate_gbps)} over {length(settled.distance_m, unit)}
+              {settled.a_place} – {settled.b_place}: {rank === 1 ? "first" : `no. ${rank}`} of {view.options.length} for {rate(settled.rate_gbps)} over{" "}
+              {length(settled.distance_m, unit)}
               {settled.redundant_m != null ? ` and ${length(settled.redundant_m, unit)}` : ""}
               {settled.growth_gbps ? `, later ${rate(settled.growth_gbps)}${settled.growth_by ? ` by ${settled.growth_by}` : ""}` : ""}
               {view.growth_counts < 1 ? ` (counts ${Math.round(view.growth_counts * 100)} %)` : ""}
@@ -173,7 +175,14 @@ function OneNeed({ open, shown, needs, onMade, onOpen }: OneProps) {
       {tab === "growth" && <GrowthCheck />}
       {tab === "application" && <ByApplication from={draft.a_place} to={draft.b_place} distance={draft.distance} />}
       {(tab === "options" || tab === "possible") && (
-        <Flex flex="1" minH="0" gap="4" direction={{ base: "column", lg: "row" }} overflowY={{ base: "auto", lg: "hidden" }} className="print-whole">
+        <Flex
+          flex="1"
+          minH="0"
+          gap="4"
+          direction={{ base: "column", lg: "row" }}
+          overflowY={{ base: "auto", lg: "hidden" }}
+          className="print-whole print-column"
+        >
           <Box className="no-print" w={{ base: "100%", lg: "270px" }} flex="none" overflowY={{ lg: "auto" }} pb={{ lg: "4" }}>
             <NeedList
               needs={needs}

@@ -31,7 +31,7 @@ interface Props {
 export function Options({ view, need, weights, current, onPick, onNeed, onTake, replaced, onAside }: Props) {
   const shown = view.options.find((o) => o.key === current) ?? view.options[0];
   return (
-    <Flex gap="4" flex={{ base: "none", lg: "1" }} minH="0" minW="0" direction={{ base: "column", lg: "row" }} className="print-whole">
+    <Flex gap="4" flex={{ base: "none", lg: "1" }} minH="0" minW="0" direction={{ base: "column", lg: "row" }} className="print-whole print-column">
       <Box flex="1" minW="0" overflowY={{ lg: "auto" }} pb="4" className="print-whole">
         <SecondRoute view={view} />
         {view.there && (

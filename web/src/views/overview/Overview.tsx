@@ -275,12 +275,12 @@ export function Overview() {
                 <Head>What decides</Head>
               </Grid>
               <Box ref={scroller} role="rowgroup" flex="1" minH="0" overflowY="auto" className="print-whole">
-                <Box position="relative" h={`${rows.getTotalSize()}px`}>
+                <Box position="relative" h={printing ? "auto" : `${rows.getTotalSize()}px`}>
                   {rows.getVirtualItems().map((row) => {
                     const link = shown[row.index];
                     return (
                       link && (
-                        <Box key={link.id} position="absolute" insetX="0" top={`${row.start}px`}>
+                        <Box key={link.id} position={printing ? "static" : "absolute"} insetX="0" top={`${row.start}px`}>
                           <Row link={link} on={row.index === at} onOpen={() => open(link)} />
                         </Box>
                       )

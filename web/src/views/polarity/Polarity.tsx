@@ -10,6 +10,7 @@ import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { FindingCard } from "../../parts/FindingCard";
 import { LinkRail } from "../../parts/LinkRail";
+import { RailDrawer } from "../../parts/RailDrawer";
 import { AsFound } from "./AsFound";
 import { Methods } from "./Methods";
 import { StrandDrawing } from "./StrandDrawing";
@@ -43,7 +44,16 @@ export function Polarity() {
   const problem = (view ? null : traced.error) ?? (link.data ? null : link.error);
   const findings = (link.data?.findings ?? []).filter((f) => f.explained_by === null && /^(polarity|mate|port\.breakout)/.test(f.rule));
   return (
-    <Flex flex="1" minH="0" gap="4" px="4" pt="2" className="print-whole">
+    <Flex
+      flex="1"
+      minH="0"
+      gap="4"
+      px="4"
+      pt="2"
+      direction={{ base: "column", md: "row" }}
+      overflowY={{ base: "auto", md: "visible" }}
+      className="print-whole print-column"
+    >
       <Box hideBelow="lg" display={{ lg: "flex" }} minH="0" className="no-print">
         <LinkRail current={number} view="polarity" />
       </Box>
@@ -56,11 +66,22 @@ export function Polarity() {
       {!view && !problem && <Text p="4">Tracing the strands …</Text>}
       {view && link.data && (
         <>
-          <Flex as="section" direction="column" flex="1" minW="0" minH="0" overflowY="auto" aria-label="Polarity" className="print-whole" pb="4">
+          <Flex
+            as="section"
+            direction="column"
+            flex={{ base: "none", md: "1" }}
+            minW="0"
+            minH="0"
+            overflowY={{ md: "auto" }}
+            aria-label="Polarity"
+            className="print-whole"
+            pb="4"
+          >
             <Flex align="center" gap="2">
               <Text fontSize="14px" color="fg.muted" fontWeight="600">
                 {link.data.summary.name}
               </Text>
+              <RailDrawer current={number} view="polarity" />
               <Flex ml="auto" gap="0.5" className="no-print">
                 <Button size="xs" h="22px" variant="ghost" colorPalette="accent" hideFrom="lg" onClick={step(-1)}>
                   ‹ Previous
@@ -90,7 +111,7 @@ export function Polarity() {
           <Flex
             as="aside"
             direction="column"
-            w={{ base: "220px", lg: "268px" }}
+            w={{ base: "100%", md: "220px", lg: "268px" }}
             flex="none"
             gap="2.5"
             minH="0"

@@ -4,6 +4,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 import type { EndView, PolarityView, StrandView } from "../../api/client";
 import { SvgText } from "../../parts/SvgText";
 import { paint } from "../../theme";
+import { onPaper } from "../../parts/paper";
 import { EndFaces } from "./EndFaces";
 
 interface Props {
@@ -38,7 +39,7 @@ export function StrandDrawing({ view, a, b, lit, onLit }: Props) {
   const y = (row: number) => HEAD + (row - 0.5) * pitch;
   const small = pitch < 13;
   return (
-    <Box ref={box} data-strands="" overflowX="auto" overflowY="hidden" flex="none">
+    <Box ref={box} data-strands="" overflowX="auto" overflowY="hidden" flex="none" className="print-whole" css={{ "& > svg": onPaper(whole) }}>
       <svg width={whole} height={height} role="img" aria-label={`${view.strands.length} strands from ${a.place} to ${b.place}`}>
         {view.columns.map((column, i) => {
           const x0 = xs[i]!;

@@ -22,6 +22,7 @@ export function StrandTable({ view, a, b, lit, onLit }: Props) {
           ))}
           <Table.ColumnHeader>{b}</Table.ColumnHeader>
           <Table.ColumnHeader>meets</Table.ColumnHeader>
+          <Table.ColumnHeader className="only-print-cell">red light seen at</Table.ColumnHeader>
         </Table.Row>
       </Table.Header>
       <Table.Body>
@@ -51,6 +52,9 @@ export function StrandTable({ view, a, b, lit, onLit }: Props) {
                   {strand.meets} {strand.right ? "✓" : "✗"}
                 </Text>
               )}
+            </Table.Cell>
+            <Table.Cell className="only-print-cell" whiteSpace="nowrap">
+              ☐ {strand.end ?? "nowhere"} ☐ other: ______
             </Table.Cell>
           </Table.Row>
         ))}

@@ -116,7 +116,7 @@ function Routed({ plant }: { plant: PlantView }) {
       {tab === "panels" && <Panels plant={plant} />}
       {tab === "reels" && <Reels plant={plant} />}
       {tab === "cables" && (
-        <Flex flex="1" minH="0" gap="4" className="print-whole">
+        <Flex flex="1" minH="0" gap="4" className="print-whole print-column">
           <Flex as="aside" direction="column" w={{ base: "132px", lg: "230px" }} flex="none" minH="0" aria-label="Cables" className="no-print">
             <Flex gap="1" mb="1">
               <Input
@@ -272,7 +272,7 @@ function OneCable({ plant, cable, page, onPage, onRenamed }: OneProps) {
             {doc.fiber_from === "guess" ? " (a guess)" : ""}, {free} free{doc.existing ? ", there already" : ""}
           </Text>
         </Flex>
-        <Flex direction="column" gap="2" mt="2" hideFrom="lg">
+        <Flex direction="column" gap="2" mt="2" hideFrom="lg" className="no-print">
           {notes}
         </Flex>
         <Flex my="2" className="no-print">

@@ -111,6 +111,7 @@ export function StrandGrid({ cable, onNote }: Props) {
             {cable.doc.end_b?.panel && <Table.ColumnHeader>{cable.doc.end_b.panel}</Table.ColumnHeader>}
             {spliced && <Table.ColumnHeader>Spliced to</Table.ColumnHeader>}
             <Table.ColumnHeader>Loss dB</Table.ColumnHeader>
+            <Table.ColumnHeader className="only-print-cell">measured dB</Table.ColumnHeader>
           </Table.Row>
         </Table.Header>
         <Table.Body>
@@ -124,6 +125,7 @@ export function StrandGrid({ cable, onNote }: Props) {
                     size="xs"
                     h="24px"
                     minW="40px"
+                    className="print-text"
                     variant={chosen.includes(row.number) ? "solid" : "outline"}
                     colorPalette="accent"
                     fontFamily="mono"
@@ -212,6 +214,9 @@ export function StrandGrid({ cable, onNote }: Props) {
                       {row.run.losses.map((l) => db(l.worst_case_db)).join("/")}
                     </Mono>
                   )}
+                </Table.Cell>
+                <Table.Cell className="only-print-cell" whiteSpace="nowrap">
+                  ☐ ______
                 </Table.Cell>
               </Table.Row>
             );

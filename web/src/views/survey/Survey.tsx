@@ -141,7 +141,7 @@ function Surveyed({ plant }: { plant: PlantView }) {
           </Button>
         </Flex>
       </Flex>
-      <Flex flex="1" minH="0" gap="4" pb="3" direction={{ base: "column", lg: "row" }} className="print-whole">
+      <Flex flex="1" minH="0" gap="4" pb="3" direction={{ base: "column", lg: "row" }} className="print-whole print-column">
         <Flex flex="1" minW="0" minH={{ base: "480px", lg: "0" }} direction="column" className="print-whole">
           {tab === "map" &&
             (plant.places.length > 0 || pointing ? (

@@ -5,6 +5,7 @@ import type { PlantView } from "../../../api/plant";
 import { drawnTogether, farAway, fitting, offScreen, onGround, onScreen, seenLarge, zoomed, type Spot, type Spots, type View } from "../../../parts/mapLayout";
 import { Toggle } from "../../../parts/Toggle";
 import { BEYOND, Drawn } from "./Drawn";
+import { paperMap } from "../../../parts/paper";
 import { Legend, Scale } from "./Legend";
 
 export interface Picked {
@@ -176,7 +177,7 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord, onMoved, on
     action();
   };
   return (
-    <Box ref={frame} position="relative" flex="1" minH="0" minW="0" overflow="hidden" bg="bg.panel" borderWidth="1px" data-map="">
+    <Box ref={frame} position="relative" flex="1" minH="0" minW="0" overflow="hidden" bg="bg.panel" borderWidth="1px" data-map="" css={paperMap(size)}>
       <svg
         ref={world}
         width={size[0] + 2 * BEYOND}
