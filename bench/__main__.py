@@ -30,7 +30,7 @@ from .backbone import backbone_figures, map_frames
 from .browser import edit_to_verdict
 from .choice import choice_figures
 from .growth import growth_figures
-from .plans import plan_figures
+from .plans import big_plan, plan_figures
 from .strands import strands_ms, thousand_trunks
 
 RULES = HouseRules()
@@ -119,10 +119,11 @@ def main() -> int:
     with tempfile.TemporaryDirectory() as folder:
         edit = api_edit(Path(folder))
     with tempfile.TemporaryDirectory() as folder:
-        store = Store(Path(folder))
-        load_demo(store)
-        seen = edit_to_verdict(store)
-        store.close()
+        seen, seen_p95 = edit_to_verdict(demo_plan(), "demolink0004", Path(folder))
+    with tempfile.TemporaryDirectory() as folder:
+        large = big_plan(5000)
+        single = next(one for one in large.links if one.name.startswith("Orrin Head – Northern"))
+        big_seen, big_p95 = edit_to_verdict(large, single.id, Path(folder))
     with tempfile.TemporaryDirectory() as folder:
         frames = map_frames(Path(folder))
     trace_ms, search_ms = strands_ms(timed)
@@ -134,7 +135,11 @@ def main() -> int:
         "API edit to answer, ms": edit * 1000,
         "API edit against one check, times": edit / one,
         "edit to verdict on screen, ms": seen * 1000,
+        "edit to verdict on screen, 95 of 100, ms": seen_p95 * 1000,
         "edit on screen against the API edit alone, times": seen / edit,
+        "edit to verdict in a 5000-link plan, ms": big_seen * 1000,
+        "edit to verdict in a 5000-link plan, 95 of 100, ms": big_p95 * 1000,
+        "edit on screen, 5000 links against the demo plan, times": big_seen / seen,
         "trace of a 24-strand path of 9 parts, ms": trace_ms,
         "search for the cheapest remedy among 9 parts, ms": search_ms,
         "search against the trace, times": search_ms / trace_ms,

@@ -31,7 +31,28 @@ export const usePlan = (plan_id: number) =>
   useQuery({
     queryKey: keys.plan(plan_id),
     queryFn: () => taken(client.GET("/api/plans/{plan_id}", { params: { path: { plan_id } } })),
+    // Somebody else, or another window, may save meanwhile: the head tells.
+    refetchInterval: 20_000,
+    refetchOnWindowFocus: true,
   });
+
+/** The revisions that this page made itself, by plan. */
+const own = new Map<number, Set<number>>();
+
+/** The numbers after `before` up to `now` that somebody else saved. */
+export function othersSaved(plan_id: number, before: number, now: number): number[] {
+  const mine = own.get(plan_id);
+  const found: number[] = [];
+  for (let number = Math.max(before + 1, now - 99); number <= now; number++) if (!mine?.has(number)) found.push(number);
+  return found;
+}
+
+/** The newest hundred revisions, as they stand now. */
+export const newestRevisions = (plan_id: number) => taken(client.GET("/api/plans/{plan_id}/revisions", { params: { path: { plan_id } } }));
+
+/** Everything of a plan but its head is read anew. */
+export const readAnew = (cache: QueryClient, plan_id: number) =>
+  cache.invalidateQueries({ queryKey: ["plan", plan_id], predicate: (query) => query.queryKey.length > 2 });
 
 export const useLinks = (plan_id: number) =>
   useQuery({
@@ -65,7 +86,7 @@ export const useWhy = (plan_id: number, link_id: string, revision: number, on: b
   });
 
 /** A value once it has stayed the same for a while: what can wait does not slow the verdict down. */
-function useSettled<T>(value: T, wait_ms: number): T {
+export function useSettled<T>(value: T, wait_ms: number): T {
   const [settled, setSettled] = useState(value);
   useEffect(() => {
     const later = setTimeout(() => setSettled(value), wait_ms);
@@ -135,6 +156,8 @@ export const useRevisions = (plan_id: number, revision: number) =>
 
 /** Take a change's answer into the cache: only what it touched. */
 export function absorb(cache: QueryClient, plan_id: number, changed: Changed) {
+  const mine = own.get(plan_id) ?? new Set();
+  own.set(plan_id, mine.add(changed.plan.revision));
   cache.setQueryData<PlanInfo>(keys.plan(plan_id), (old) => {
     if (!old) return old;
     const { plan, house_rules, places, own_parts, devices, spares } = changed;
@@ -163,6 +186,8 @@ export function absorb(cache: QueryClient, plan_id: number, changed: Changed) {
     const known = new Set(old.map((l) => l.id));
     return [...kept, ...changed.links.filter((l) => !known.has(l.id))];
   });
+  // What is gone is not kept on screen as if it could still be changed.
+  for (const gone of changed.removed) void cache.resetQueries({ queryKey: keys.link(plan_id, gone) });
   for (const summary of changed.links) {
     if (summary.id !== changed.link?.summary.id) {
       void cache.invalidateQueries({ queryKey: keys.link(plan_id, summary.id) });

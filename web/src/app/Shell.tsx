@@ -3,7 +3,7 @@ import { Box, Button, Flex, Heading, Link, Text } from "@chakra-ui/react";
 import { useIsMutating } from "@tanstack/react-query";
 import { Suspense, useEffect, useState } from "react";
 import { Outlet, Link as RouterLink, useLocation, useNavigate, useParams } from "react-router";
-import { useLinks, usePlan, useTurn } from "../api/plan";
+import { useLinks, usePlan, useSettled, useTurn } from "../api/plan";
 import { useWay } from "../api/looking";
 import { Footbridge, type Pier } from "../parts/Footbridge";
 import { Mono } from "../parts/Mono";
@@ -12,6 +12,7 @@ import { HistorySheet } from "./HistorySheet";
 import { useKeys } from "./keyboard";
 import { KeysSheet } from "./KeysSheet";
 import { MessagesSheet } from "./MessagesSheet";
+import { useMeanwhile } from "./meanwhile";
 import { useNotice } from "./notice";
 import { PlanProvider, useOpenPlan } from "./planContext";
 import { PaperFoot, PaperHead, useLightPaper } from "./Paper";
@@ -54,7 +55,7 @@ export function PlanShell() {
     );
   }
   return (
-    <PlanProvider plan={plan.data} links={links.data}>
+    <PlanProvider key={plan.data.id} plan={plan.data} links={links.data}>
       <Frame
         unreachable={plan.isError || links.isError}
         onRetry={() => {
@@ -81,6 +82,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
   const saving = useIsMutating() > 0;
   useLightPaper();
   const { plan, links, shown } = useOpenPlan();
+  useMeanwhile(plan.id, plan.revision);
   const { unit, set } = useSettings();
   const { say, refuse } = useNotice();
   const navigate = useNavigate();
@@ -134,7 +136,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
   // With a link open, its own findings about strands and routes; else all about the backbone.
   const inRoute = (severity: "stop" | "warn") => (open ? open.route[severity] : plan.route[severity]);
   const at = location.pathname;
-  const way = useWay(plan.id, plan.revision).data;
+  const way = useWay(plan.id, useSettled(plan.revision, 400)).data;
   const stepOf = (step: string) => way?.steps.find((one) => one.step === step);
   const piers: Pier[] = [
     { key: "0", label: "All links", to: home, current: at === home || at === `${home}/`, stop: 0, warn: 0 },

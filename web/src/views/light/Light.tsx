@@ -57,7 +57,7 @@ export function Light() {
       {link.isError && !link.data && (
         <Box p="4">
           <Heading size="lg">This link cannot be shown</Heading>
-          <Text mt="1">{link.error.message}</Text>
+          <Text mt="1">{link.error.message} Undo and redo, u and Shift U, take a link away and bring it back.</Text>
           <Button mt="3" size="sm" colorPalette="accent" onClick={() => void navigate(`/plans/${plan.id}`)}>
             All links
           </Button>
