@@ -122,7 +122,7 @@ def main() -> int:
         seen, seen_p95 = edit_to_verdict(demo_plan(), "demolink0004", Path(folder))
     with tempfile.TemporaryDirectory() as folder:
         large = big_plan(5000)
-        single = next(one for one in large.links if one.name.startswith("Orrin Head – Northern"))
+        single = next(one for one in large.links if one.name.startswith("Boat Shed – Net Loft"))
         big_seen, big_p95 = edit_to_verdict(large, single.id, Path(folder))
     with tempfile.TemporaryDirectory() as folder:
         frames = map_frames(Path(folder))

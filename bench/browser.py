@@ -22,7 +22,10 @@ EDITS = """async ([length, rounds]) => {
     input.dispatchEvent(new Event('input', { bubbles: true }));
     const start = performance.now();
     input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
-    while (answer.textContent === before) await new Promise(requestAnimationFrame);
+    while (answer.textContent === before) {
+      if (performance.now() - start > 10000) throw new Error('no new answer: ' + document.body.innerText.slice(0, 400));
+      await new Promise(requestAnimationFrame);
+    }
     times.push(performance.now() - start);
     await new Promise((later) => setTimeout(later, 700));
   }

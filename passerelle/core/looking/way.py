@@ -137,16 +137,16 @@ def _light(check: PlanCheck) -> StepOfWay:
         return _made("light", 0, 0, "There is no link to judge yet.", None)
     bad = [one for one in links if one.verdict == FAILS]
     open_ = [one for one in links if one.verdict == VERDICT_UNKNOWN]
-    warned = [one for one in links if one not in bad and one not in open_ and _warned(one, "light")]
-    parts = [f"{len(links) - len(bad) - len(open_)} of {counted(len(links), 'link')} would come up"]
+    up = [one for one in links if one.verdict not in (FAILS, VERDICT_UNKNOWN)]
+    warned = [one for one in up if _warned(one, "light")]
+    parts = [f"{len(up)} of {counted(len(links), 'link')} would come up"]
     parts += [f"{len(open_)} not known"] if open_ else []
     parts += [f"{len(warned)} with a warning"] if warned else []
     act = None
     for these, word in ((bad, "Bring up"), (open_, "Find out about"), (warned, "Look at")):
         if these and act is None:
             act = Act(f"{word} {these[0].budget.link.name}", "link", these[0].budget.link.name)
-    done = len(links) - len(bad) - len(open_) - len(warned)
-    return _made("light", done, len(links), f"{', '.join(parts)}.", act)
+    return _made("light", len(up) - len(warned), len(links), f"{', '.join(parts)}.", act)
 
 
 def _polarity(check: PlanCheck) -> StepOfWay:

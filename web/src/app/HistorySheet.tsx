@@ -3,7 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { useRevision, useRevisions, useTakeBack } from "../api/plan";
-import { Mono } from "../parts/Mono";
+import { Mono } from "../words/Mono";
 import { Problem } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
 import { whereAnswered } from "../views/looking/where";

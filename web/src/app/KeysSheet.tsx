@@ -1,6 +1,6 @@
 /** The keys, listed. */
 import { Flex, Text } from "@chakra-ui/react";
-import { Mono } from "../parts/Mono";
+import { Mono } from "../words/Mono";
 import { Sheet } from "../parts/Sheet";
 
 const KEYS: [string, string][] = [

@@ -1,6 +1,6 @@
 /** What was said and refused since the page was opened. */
 import { Flex, Text } from "@chakra-ui/react";
-import { Mono } from "../parts/Mono";
+import { Mono } from "../words/Mono";
 import { Sheet } from "../parts/Sheet";
 import { useNotice } from "./notice";
 

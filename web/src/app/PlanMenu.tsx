@@ -5,7 +5,7 @@ import { MenuIcon } from "lucide-react";
 import { memo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { importPlan, keys, newPlan, useChangePlan, usePlans } from "../api/plan";
-import { AskSheet } from "../parts/AskSheet";
+import { AskSheet } from "../forms/AskSheet";
 import { useNarrow } from "../parts/narrow";
 import { Sheet } from "../parts/Sheet";
 import { useNotice } from "./notice";

@@ -4,7 +4,7 @@ import { Link as RouterLink } from "react-router";
 import type { StepOfWay } from "../api/looking";
 import { useWay } from "../api/looking";
 import { useChangePlan } from "../api/plan";
-import { Mono } from "../parts/Mono";
+import { Mono } from "../words/Mono";
 import { Problem } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
 import { useNotice } from "./notice";

@@ -1,9 +1,9 @@
 /** A finding about the backbone, with what it is about and where to go. */
 import { Box, Flex, Link, Text } from "@chakra-ui/react";
 import type { AboutView } from "../api/plant";
-import { SeverityMark, severityOf } from "./Mark";
-import { WhyMore } from "./WhyMore";
-import { Said } from "./Said";
+import { SeverityMark, severityOf } from "../drawing/Mark";
+import { WhyMore } from "../words/WhyMore";
+import { Said } from "../words/Said";
 
 interface Props {
   about: AboutView;

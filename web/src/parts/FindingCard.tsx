@@ -2,10 +2,10 @@
 import { Box, Button, Flex, Link, Text } from "@chakra-ui/react";
 import type { Brief, FindingView, RemedyView } from "../api/client";
 import { useOpenPlan } from "../app/planContext";
-import { change, db, money } from "./figures";
-import { SeverityMark, severityOf } from "./Mark";
-import { WhyMore } from "./WhyMore";
-import { Said } from "./Said";
+import { change, db, money } from "../words/figures";
+import { SeverityMark, severityOf } from "../drawing/Mark";
+import { WhyMore } from "../words/WhyMore";
+import { Said } from "../words/Said";
 
 interface Props {
   finding: FindingView;

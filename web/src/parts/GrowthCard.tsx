@@ -1,8 +1,8 @@
 /** What the same glass and joints would carry with other modules, and what stops the next speed. */
 import { Box, Text } from "@chakra-ui/react";
 import type { Growth } from "../api/client";
-import { rate } from "./figures";
-import { Said } from "./Said";
+import { rate } from "../words/figures";
+import { Said } from "../words/Said";
 
 const SHOWN = 6;
 

@@ -5,9 +5,9 @@ import { memo, useEffect, useRef } from "react";
 import { NavLink } from "react-router";
 import type { LinkSummary } from "../api/client";
 import { useOpenPlan, type SortKey } from "../app/planContext";
-import { MarginTick } from "./MarginBar";
-import { shownVerdict, VerdictMark } from "./Mark";
-import { Mono } from "./Mono";
+import { MarginTick } from "../drawing/MarginBar";
+import { shownVerdict, VerdictMark } from "../drawing/Mark";
+import { Mono } from "../words/Mono";
 
 const ROW = 64;
 

@@ -2,8 +2,8 @@
 import { Box, Button, Flex, Table, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Explanation } from "../api/client";
-import { db } from "./figures";
-import { Mono } from "./Mono";
+import { db } from "../words/figures";
+import { Mono } from "../words/Mono";
 import { Sheet } from "./Sheet";
 
 interface Props {

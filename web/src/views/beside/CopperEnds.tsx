@@ -5,10 +5,10 @@ import { useCopper, useFiberBeside } from "../../api/choice";
 import { useChangePlant, usePlantReference, type CopperDoc } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
-import { Choice, options, TextField } from "../../parts/Field";
-import { AskSheet } from "../../parts/AskSheet";
-import { money, plus, rate, said, typed, typedLength } from "../../parts/figures";
+import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../forms/docFields";
+import { Choice, options, TextField } from "../../forms/Field";
+import { AskSheet } from "../../forms/AskSheet";
+import { money, plus, rate, said, typed, typedLength } from "../../words/figures";
 import { useSettings } from "../../app/settings";
 
 type End = NonNullable<CopperDoc["end_a"]>;

@@ -4,8 +4,8 @@ import { useNavigate } from "react-router";
 import type { Device } from "../../api/client";
 import type { Seat } from "../../api/beside";
 import { useOpenPlan } from "../../app/planContext";
-import { rate } from "../../parts/figures";
-import { SvgText } from "../../parts/SvgText";
+import { rate } from "../../words/figures";
+import { SvgText } from "../../drawing/SvgText";
 import { paint } from "../../theme";
 
 type Group = Device["ports"][number];

@@ -7,7 +7,7 @@ import { useBeside, useTables } from "../../api/beside";
 import { useChangePlan, useReference } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { Toggle } from "../../parts/Toggle";
+import { Toggle } from "../../forms/Toggle";
 import { BesideFrame } from "./BesideFrame";
 import { OwnPartForm } from "./OwnPartForm";
 import { figuresOf, KIND_WORDS, type Draft } from "./ownPart";

@@ -6,9 +6,9 @@ import { useEffects, useRulesPreview, useSchools } from "../../api/beside";
 import { useChangePlan } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { change, typed } from "../../parts/figures";
-import { VerdictMark } from "../../parts/Mark";
-import { Mono } from "../../parts/Mono";
+import { change, typed } from "../../words/figures";
+import { VerdictMark } from "../../drawing/Mark";
+import { Mono } from "../../words/Mono";
 import { BesideFrame } from "./BesideFrame";
 import { Problem } from "../../parts/Problem";
 

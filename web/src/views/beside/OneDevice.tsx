@@ -6,12 +6,12 @@ import { usePlantReference } from "../../api/plant";
 import { useReference } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useSettings } from "../../app/settings";
-import { ChoiceOf, NumberOf, TextOf } from "../../parts/docFields";
-import { Choice, options, TextField } from "../../parts/Field";
-import { quantity, rate, typed } from "../../parts/figures";
-import { SeverityMark, severityOf } from "../../parts/Mark";
-import { Mono } from "../../parts/Mono";
-import { Said } from "../../parts/Said";
+import { ChoiceOf, NumberOf, TextOf } from "../../forms/docFields";
+import { Choice, options, TextField } from "../../forms/Field";
+import { quantity, rate, typed } from "../../words/figures";
+import { SeverityMark, severityOf } from "../../drawing/Mark";
+import { Mono } from "../../words/Mono";
+import { Said } from "../../words/Said";
 import { GroupFront, PowerGiven } from "./DeviceFront";
 import { PortsSet } from "./PortsSet";
 

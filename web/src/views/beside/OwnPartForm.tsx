@@ -8,7 +8,7 @@ import { useOpenPlan } from "../../app/planContext";
 import { Sheet } from "../../parts/Sheet";
 import { KIND_WORDS, MODULE_FIGURES, partOf, textsOf, type Draft, type Kind, type Texts } from "./ownPart";
 import { Problem } from "../../parts/Problem";
-import { GLASSES } from "../../parts/glass";
+import { GLASSES } from "../../drawing/glass";
 
 interface Props {
   draft: Draft;

@@ -4,9 +4,9 @@ import type { Device, EndDoc } from "../../api/client";
 import type { DeviceView, Seat } from "../../api/beside";
 import { useEditLink, useReference } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
-import { FEC } from "../../parts/choices";
-import { Choice, options } from "../../parts/Field";
-import { rate } from "../../parts/figures";
+import { FEC } from "../../forms/choices";
+import { Choice, options } from "../../forms/Field";
+import { rate } from "../../words/figures";
 
 type Group = Device["ports"][number];
 type Port = NonNullable<EndDoc["port"]>;

@@ -6,12 +6,12 @@ import { useCopper } from "../../api/choice";
 import { useChangePlant } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { AskSheet } from "../../parts/AskSheet";
-import { Choice, options, TextField } from "../../parts/Field";
-import { rate, typedSpeed } from "../../parts/figures";
-import { SeverityMark, severityOf } from "../../parts/Mark";
+import { AskSheet } from "../../forms/AskSheet";
+import { Choice, options, TextField } from "../../forms/Field";
+import { rate, typedSpeed } from "../../words/figures";
+import { SeverityMark, severityOf } from "../../drawing/Mark";
 import { useRemove } from "../../parts/RemoveSheet";
-import { Said } from "../../parts/Said";
+import { Said } from "../../words/Said";
 
 type Service = ServiceView["doc"];
 type Step = Service["steps"][number];

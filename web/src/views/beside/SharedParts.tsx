@@ -6,7 +6,7 @@ import { idOf } from "../../api/client";
 import { useChangePlant } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { Choice, options, TextField } from "../../parts/Field";
+import { Choice, options, TextField } from "../../forms/Field";
 import { useRemove } from "../../parts/RemoveSheet";
 
 const NOWHERE = { value: "", label: "not recorded" };

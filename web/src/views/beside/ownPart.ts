@@ -1,6 +1,6 @@
 /** An own part as it is being typed: texts first, a document when every figure is a number. */
 import type { OwnPart } from "../../api/client";
-import { typed } from "../../parts/figures";
+import { typed } from "../../words/figures";
 
 export type Kind = OwnPart["kind"];
 export type Draft = { kind: Kind } & Record<string, unknown>;

@@ -5,10 +5,10 @@ import type { Edit, Variant, VariantView } from "../../api/client";
 import { useVariants } from "../../api/beside";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import type { Choices } from "../../parts/choices";
-import { db, dbm, length, plus, said } from "../../parts/figures";
-import { VerdictMark, verdictOf } from "../../parts/Mark";
-import { Mono } from "../../parts/Mono";
+import type { Choices } from "../../forms/choices";
+import { db, dbm, length, plus, said } from "../../words/figures";
+import { VerdictMark, verdictOf } from "../../drawing/Mark";
+import { Mono } from "../../words/Mono";
 import { Sheet } from "../../parts/Sheet";
 import { Problem } from "../../parts/Problem";
 

@@ -5,12 +5,12 @@ import type { DirectionView, LinkView, Severity, Side } from "../../api/client";
 import { isSegment } from "../../api/client";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings, type Unit } from "../../app/settings";
-import { db, length } from "../../parts/figures";
-import { placeParts, type PartSize, type PathLayout } from "../../parts/layout";
-import { onPaper } from "../../parts/paper";
-import { PathRow, ROW_HEIGHT, type DrawnPart } from "../../parts/PathRow";
-import { Staircase, type Case } from "../../parts/Staircase";
-import { SvgText } from "../../parts/SvgText";
+import { db, length } from "../../words/figures";
+import { placeParts, type PartSize, type PathLayout } from "../../drawing/layout";
+import { onPaper } from "../../drawing/paper";
+import { PathRow, ROW_HEIGHT, type DrawnPart } from "../../drawing/PathRow";
+import { Staircase, type Case } from "../../drawing/Staircase";
+import { SvgText } from "../../drawing/SvgText";
 
 export interface Selection {
   part?: number;

@@ -6,7 +6,7 @@ import type { LinkView } from "../../api/client";
 import { useDeleteLink, useDuplicateLink } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { AskSheet } from "../../parts/AskSheet";
+import { AskSheet } from "../../forms/AskSheet";
 
 interface Props {
   view: LinkView;

@@ -2,9 +2,9 @@
 import { Box, Flex, Input, NativeSelect, Table, Text } from "@chakra-ui/react";
 import { memo, useState } from "react";
 import type { ListPreview, ListRow } from "../../api/lists";
-import { Mono } from "../../parts/Mono";
-import { Said } from "../../parts/Said";
-import { Toggle } from "../../parts/Toggle";
+import { Mono } from "../../words/Mono";
+import { Said } from "../../words/Said";
+import { Toggle } from "../../forms/Toggle";
 import type { Listed } from "./listed";
 
 const SHOWN = 200;

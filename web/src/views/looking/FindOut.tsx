@@ -7,10 +7,10 @@ import { useUnknownCount, useUnknowns } from "../../api/looking";
 import { useKeys } from "../../app/keyboard";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, money } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { length, money } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 import { Problem } from "../../parts/Problem";
-import { Said } from "../../parts/Said";
+import { Said } from "../../words/Said";
 import { whereAnswered } from "./where";
 
 const NOW = { works: "works now", tight: "is tight now", fails: "fails now", unknown: "is not known now" };

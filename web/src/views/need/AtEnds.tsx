@@ -1,10 +1,10 @@
 /** What takes the need at its ends, how the far device gets power, and speed that brings nothing. */
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { ChoiceView } from "../../api/choice";
-import { money, rate } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
-import { SeverityMark, VerdictMark } from "../../parts/Mark";
-import { Said } from "../../parts/Said";
+import { money, rate } from "../../words/figures";
+import { Mono } from "../../words/Mono";
+import { SeverityMark, VerdictMark } from "../../drawing/Mark";
+import { Said } from "../../words/Said";
 
 const WAYS: Record<string, string> = { mains: "mains at the place", pair: "a powered pair", composite: "copper in the cable", local: "a battery" };
 

@@ -7,12 +7,12 @@ import { useAddLink, useReference, useSuited } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, plus, rate, typedLength } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
-import { Toggle } from "../../parts/Toggle";
+import { length, plus, rate, typedLength } from "../../words/figures";
+import { Mono } from "../../words/Mono";
+import { Toggle } from "../../forms/Toggle";
 import { paint } from "../../theme";
 import { Problem } from "../../parts/Problem";
-import { Said } from "../../parts/Said";
+import { Said } from "../../words/Said";
 
 function Labelled({ label, children, hint }: { label: string; children: (id: string) => React.ReactNode; hint?: string }) {
   const id = useId();

@@ -5,9 +5,9 @@ import { Link as RouterLink } from "react-router";
 import { useGrowthCheck } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, money, rate } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
-import { Said } from "../../parts/Said";
+import { length, money, rate } from "../../words/figures";
+import { Mono } from "../../words/Mono";
+import { Said } from "../../words/Said";
 
 const count = (n: number, word: string) => `${n} ${word}${n === 1 ? "" : "s"}`;
 

@@ -5,11 +5,11 @@ import { Link as RouterLink } from "react-router";
 import { bestOf, compareOutlying, useNeeds, useTakeMany, type Best, type Outlying } from "../../api/choice";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { money, plus } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { money, plus } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 import { OutlyingCost } from "./OutlyingCost";
 import { Problem } from "../../parts/Problem";
-import { Said } from "../../parts/Said";
+import { Said } from "../../words/Said";
 
 const AT_ONCE = 10;
 

@@ -6,9 +6,9 @@ import { useDevices, useSchools } from "../../api/beside";
 import { useReference } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, lengthField, rate } from "../../parts/figures";
+import { length, lengthField, rate } from "../../words/figures";
 import { Problem } from "../../parts/Problem";
-import { Toggle } from "../../parts/Toggle";
+import { Toggle } from "../../forms/Toggle";
 import { EMPTY, type Draft } from "./draft";
 import { NeedLine } from "./NeedLine";
 

@@ -3,7 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Link as RouterLink } from "react-router";
 import type { PlannedNeedView } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
-import { VerdictMark } from "../../parts/Mark";
+import { VerdictMark } from "../../drawing/Mark";
 
 interface Props {
   needs: PlannedNeedView[];

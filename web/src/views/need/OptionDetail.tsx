@@ -4,11 +4,11 @@ import type { LinkSummary } from "../../api/client";
 import { useFinishes, type ChoiceView, type Finish, type Need, type OptionView } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { exactly, length, money, plus, rate } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { exactly, length, money, plus, rate } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 import { AtEnds } from "./AtEnds";
 import type { Draft } from "./draft";
-import { Said } from "../../parts/Said";
+import { Said } from "../../words/Said";
 
 interface Props {
   option: OptionView;

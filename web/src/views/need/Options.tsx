@@ -6,13 +6,13 @@ import type { ChoiceView, Need, OptionView, Weights } from "../../api/choice";
 import { useTurns } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, money, plus, rate } from "../../parts/figures";
-import { VerdictMark } from "../../parts/Mark";
-import { Mono } from "../../parts/Mono";
+import { length, money, plus, rate } from "../../words/figures";
+import { VerdictMark } from "../../drawing/Mark";
+import { Mono } from "../../words/Mono";
 import type { Draft } from "./draft";
 import { OptionDetail } from "./OptionDetail";
 import { Schools } from "./Schools";
-import { Said } from "../../parts/Said";
+import { Said } from "../../words/Said";
 
 interface Props {
   view: ChoiceView;

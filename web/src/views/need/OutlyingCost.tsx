@@ -3,8 +3,8 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import type { Outlying } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, money } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { length, money } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 
 const WORDS: Record<string, string> = { "home-run": "Home runs", shared: "One shared cable" };
 

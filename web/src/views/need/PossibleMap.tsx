@@ -5,8 +5,8 @@ import type { Need, Possible } from "../../api/choice";
 import { usePossible } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { lengthNumber, rate } from "../../parts/figures";
-import { SvgText } from "../../parts/SvgText";
+import { lengthNumber, rate } from "../../words/figures";
+import { SvgText } from "../../drawing/SvgText";
 import { paint } from "../../theme";
 
 const LEAST = 10;

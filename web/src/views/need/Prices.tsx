@@ -6,8 +6,8 @@ import { useChangePlan } from "../../api/plan";
 import { useChangePlant } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { TextField } from "../../parts/Field";
-import { typed } from "../../parts/figures";
+import { TextField } from "../../forms/Field";
+import { typed } from "../../words/figures";
 
 /** What a row of the plan's own says already; the price of a row that is work alone is not said. */
 function figures(row: { bought: boolean; own: boolean; price: number | null; minutes: number | null }): object {

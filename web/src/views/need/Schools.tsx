@@ -4,8 +4,8 @@ import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { useSchoolCosts, type Need, type SchoolCost, type Weights } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
-import { money } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { money } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 
 interface Props {
   need: Need;

@@ -1,6 +1,6 @@
 /** The need as it is typed, and the need as it is asked. */
 import type { Line, Need, NeedDoc } from "../../api/choice";
-import { lengthField, rate, typed, typedLength } from "../../parts/figures";
+import { lengthField, rate, typed, typedLength } from "../../words/figures";
 
 export interface Draft {
   a_place: string;

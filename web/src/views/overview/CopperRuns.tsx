@@ -5,8 +5,8 @@ import { useChangePlant } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { length, rate, said } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { length, rate, said } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 
 export function CopperRuns() {
   const { plan } = useOpenPlan();

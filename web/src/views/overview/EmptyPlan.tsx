@@ -1,7 +1,7 @@
 import { Box, Link, Text } from "@chakra-ui/react";
 import { Link as RouterLink } from "react-router";
 import { useOpenPlan } from "../../app/planContext";
-import { Mono } from "../../parts/Mono";
+import { Mono } from "../../words/Mono";
 
 /** Ways to begin, in the order in which most people come: a wish, what stands there, where it is, what lies there. */
 const BEGIN = [

@@ -5,7 +5,7 @@ import type { Fix } from "../../api/client";
 import { useApplyFixes, useFixes } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { money } from "../../parts/figures";
+import { money } from "../../words/figures";
 import { Adds, difference } from "../../parts/FindingCard";
 import { Sheet } from "../../parts/Sheet";
 import { Problem } from "../../parts/Problem";

@@ -1,9 +1,9 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { LinkSummary } from "../../api/client";
 import { useSettings } from "../../app/settings";
-import { lengthNumber, plus, said } from "../../parts/figures";
-import { shownVerdict, VerdictMark, verdictOf } from "../../parts/Mark";
-import { Mono } from "../../parts/Mono";
+import { lengthNumber, plus, said } from "../../words/figures";
+import { shownVerdict, VerdictMark, verdictOf } from "../../drawing/Mark";
+import { Mono } from "../../words/Mono";
 
 const ROW = 66;
 

@@ -2,8 +2,8 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { usePlanFindings } from "../../api/beside";
 import { useOpenPlan } from "../../app/planContext";
-import { SeverityMark, severityOf } from "../../parts/Mark";
-import { Said } from "../../parts/Said";
+import { SeverityMark, severityOf } from "../../drawing/Mark";
+import { Said } from "../../words/Said";
 
 export function PlanFindings() {
   const { plan } = useOpenPlan();

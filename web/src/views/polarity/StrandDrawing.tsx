@@ -2,9 +2,9 @@
 import { Box } from "@chakra-ui/react";
 import { useLayoutEffect, useRef, useState } from "react";
 import type { EndView, PolarityView, StrandView } from "../../api/client";
-import { SvgText } from "../../parts/SvgText";
+import { SvgText } from "../../drawing/SvgText";
 import { paint } from "../../theme";
-import { onPaper } from "../../parts/paper";
+import { onPaper } from "../../drawing/paper";
 import { EndFaces } from "./EndFaces";
 
 interface Props {

@@ -5,12 +5,12 @@ import { useDiverse, usePlantReference, type CableDoc, type CableView, type Plan
 import { useReference } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { ChoiceOf, LengthOf, NumberOf, TextOf, YesNoOf } from "../../parts/docFields";
-import { Choice, options, TextField } from "../../parts/Field";
-import { fromUnit, length, lengthField, typed } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
-import { GLASSES, hasCategory } from "../../parts/glass";
-import { ReadingField } from "../../parts/ReadingField";
+import { ChoiceOf, LengthOf, NumberOf, TextOf, YesNoOf } from "../../forms/docFields";
+import { Choice, options, TextField } from "../../forms/Field";
+import { fromUnit, length, lengthField, typed } from "../../words/figures";
+import { Mono } from "../../words/Mono";
+import { GLASSES, hasCategory } from "../../drawing/glass";
+import { ReadingField } from "../../forms/ReadingField";
 import { OwnConstruction } from "./OwnConstruction";
 
 interface Props {

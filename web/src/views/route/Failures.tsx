@@ -6,11 +6,11 @@ import { useChangePlant, useDiverse, useFailures, useLayouts, type PlantView } f
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { AskSheet } from "../../parts/AskSheet";
-import { Choice, options } from "../../parts/Field";
-import { length } from "../../parts/figures";
-import { SeverityMark } from "../../parts/Mark";
-import { Mono } from "../../parts/Mono";
+import { AskSheet } from "../../forms/AskSheet";
+import { Choice, options } from "../../forms/Field";
+import { length } from "../../words/figures";
+import { SeverityMark } from "../../drawing/Mark";
+import { Mono } from "../../words/Mono";
 import { useRemove } from "../../parts/RemoveSheet";
 import { OtherWays } from "./OtherWays";
 

@@ -4,9 +4,9 @@ import { useState } from "react";
 import { useChangePlant, type PlantView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { Choice, options, TextField } from "../../parts/Field";
-import { typedSpeed } from "../../parts/figures";
-import { listed } from "../../parts/listed";
+import { Choice, options, TextField } from "../../forms/Field";
+import { typedSpeed } from "../../words/figures";
+import { listed } from "../../words/listed";
 
 type GroupDoc = PlantView["groups"][number];
 type Way = NonNullable<GroupDoc["others"]>[number];

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useChangePlant, type PlantView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { typed } from "../../parts/figures";
+import { typed } from "../../words/figures";
 import { Sheet } from "../../parts/Sheet";
 import { SheetChoice, SheetText } from "../../parts/SheetRow";
 import { Problem } from "../../parts/Problem";

@@ -5,10 +5,10 @@ import { useState } from "react";
 import { useChangePlant, usePanels, type PlantView } from "../../api/plant";
 import { useOpenPlan } from "../../app/planContext";
 import { useNotice } from "../../app/notice";
-import { AskSheet } from "../../parts/AskSheet";
-import { Choice, options, TextField } from "../../parts/Field";
-import { typed } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { AskSheet } from "../../forms/AskSheet";
+import { Choice, options, TextField } from "../../forms/Field";
+import { typed } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 import { useRemove } from "../../parts/RemoveSheet";
 
 export function Panels({ plant }: { plant: PlantView }) {

@@ -5,9 +5,9 @@ import { useChangePlant, usePlantReference, useReels, type PlantView } from "../
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
-import { length } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../forms/docFields";
+import { length } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 import { useRemove } from "../../parts/RemoveSheet";
 import { paint } from "../../theme";
 

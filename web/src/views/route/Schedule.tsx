@@ -2,8 +2,8 @@
 import { Box, Table } from "@chakra-ui/react";
 import type { PlantView } from "../../api/plant";
 import { useSettings } from "../../app/settings";
-import { lengthNumber } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { lengthNumber } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 
 export function Schedule({ plant, onOpen }: { plant: PlantView; onOpen: (cable: string) => void }) {
   const { unit } = useSettings();

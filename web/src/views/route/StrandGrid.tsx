@@ -5,9 +5,9 @@ import { Link as RouterLink } from "react-router";
 import { useStrands, useTake, type CableView, type StrandRow, type TakerView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { Choice } from "../../parts/Field";
-import { db } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
+import { Choice } from "../../forms/Field";
+import { db } from "../../words/figures";
+import { Mono } from "../../words/Mono";
 import { paint } from "../../theme";
 
 interface Props {

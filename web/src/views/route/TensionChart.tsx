@@ -3,10 +3,10 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import type { CableDoc, PullsView } from "../../api/plant";
 import { useSettings } from "../../app/settings";
-import { lengthNumber, toUnit } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
-import { SvgText } from "../../parts/SvgText";
-import { scales, ticks } from "../../parts/tension";
+import { lengthNumber, toUnit } from "../../words/figures";
+import { Mono } from "../../words/Mono";
+import { SvgText } from "../../drawing/SvgText";
+import { scales, ticks } from "../../drawing/tension";
 import { paint } from "../../theme";
 
 const HEIGHT = 250;

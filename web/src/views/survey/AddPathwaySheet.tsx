@@ -4,7 +4,7 @@ import { useState } from "react";
 import { useChangePlant, usePlantReference } from "../../api/plant";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { typedLength } from "../../parts/figures";
+import { typedLength } from "../../words/figures";
 import { Sheet } from "../../parts/Sheet";
 import { SheetChoice, SheetText } from "../../parts/SheetRow";
 import { Problem } from "../../parts/Problem";

@@ -5,10 +5,10 @@ import { client, taken } from "../../api/client";
 import { usePlantReference } from "../../api/plant";
 import type { components } from "../../api/schema";
 import { useSettings } from "../../app/settings";
-import { Choice, options, TextField } from "../../parts/Field";
-import { db, typedLength } from "../../parts/figures";
-import { Mono } from "../../parts/Mono";
-import { Said } from "../../parts/Said";
+import { Choice, options, TextField } from "../../forms/Field";
+import { db, typedLength } from "../../words/figures";
+import { Mono } from "../../words/Mono";
+import { Said } from "../../words/Said";
 
 type EndSeen = components["schemas"]["EndSeenBody"];
 export type Ending = components["schemas"]["EndingView"];

@@ -5,8 +5,8 @@ import { useChangePlant, useIdentified, usePlantReference, type PlantView } from
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
-import { Choice, options, TextField } from "../../parts/Field";
-import { typed, typedLength } from "../../parts/figures";
+import { Choice, options, TextField } from "../../forms/Field";
+import { typed, typedLength } from "../../words/figures";
 import { Sheet } from "../../parts/Sheet";
 import { EndingOutcome, EndsForm, NOTHING_LOOKED, useEnding, type Ending, type Looked } from "./Ends";
 

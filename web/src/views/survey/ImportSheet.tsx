@@ -5,7 +5,7 @@ import { Link as RouterLink } from "react-router";
 import { previewSiteFile, useImportSiteFile, type ImportPreview } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { Mono } from "../../parts/Mono";
+import { Mono } from "../../words/Mono";
 import { Sheet } from "../../parts/Sheet";
 import { Problem } from "../../parts/Problem";
 

@@ -2,9 +2,9 @@
 import { Table } from "@chakra-ui/react";
 import type { AboutView, PlantView } from "../../api/plant";
 import { useSettings } from "../../app/settings";
-import { lengthNumber } from "../../parts/figures";
-import { SeverityMark } from "../../parts/Mark";
-import { Mono } from "../../parts/Mono";
+import { lengthNumber } from "../../words/figures";
+import { SeverityMark } from "../../drawing/Mark";
+import { Mono } from "../../words/Mono";
 import { bendsText } from "./PathwayForm";
 import type { Picked } from "./map/SiteMap";
 

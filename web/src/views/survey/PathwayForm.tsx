@@ -1,9 +1,9 @@
 /** What is known of a pathway: size, bends, what else lies in it, what it is exposed to. */
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { usePlantReference, type PathwayDoc } from "../../api/plant";
-import { ChoiceOf, LengthOf, NumberOf, TextOf, YesNoOf } from "../../parts/docFields";
-import { Choice, options, TextField } from "../../parts/Field";
-import { typed, typedMillimetres } from "../../parts/figures";
+import { ChoiceOf, LengthOf, NumberOf, TextOf, YesNoOf } from "../../forms/docFields";
+import { Choice, options, TextField } from "../../forms/Field";
+import { typed, typedMillimetres } from "../../words/figures";
 
 interface Props {
   pathway: PathwayDoc;

@@ -1,7 +1,7 @@
 /** What is known of a place. */
 import { Button, Flex, Text } from "@chakra-ui/react";
 import type { PlaceDoc } from "../../api/plant";
-import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
+import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../forms/docFields";
 
 interface Props {
   place: PlaceDoc;

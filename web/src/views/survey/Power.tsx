@@ -5,11 +5,11 @@ import { useCopper } from "../../api/choice";
 import { useChangePlant, usePlantReference, usePower, type FeedDoc, type PlantView } from "../../api/plant";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
-import { AskSheet } from "../../parts/AskSheet";
-import { AreaOf, ChoiceOf, LengthOf, NumberOf, TextOf } from "../../parts/docFields";
-import { VerdictMark } from "../../parts/Mark";
+import { AskSheet } from "../../forms/AskSheet";
+import { AreaOf, ChoiceOf, LengthOf, NumberOf, TextOf } from "../../forms/docFields";
+import { VerdictMark } from "../../drawing/Mark";
 import { useRemove } from "../../parts/RemoveSheet";
-import { Said } from "../../parts/Said";
+import { Said } from "../../words/Said";
 
 const WAYS: Record<string, string> = { mains: "mains on site", pair: "over a twisted pair", composite: "copper in a cable", local: "a battery at the place" };
 

@@ -2,7 +2,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useSection, type SectionView } from "../../api/plant";
 import { useOpenPlan } from "../../app/planContext";
-import { Mono } from "../../parts/Mono";
+import { Mono } from "../../words/Mono";
 import { paint } from "../../theme";
 
 const SIDE = 132;

@@ -6,9 +6,9 @@ import { useChangePlant, useDrawPlace, useOutage, usePlant, type PlantView } fro
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { AboutCard } from "../../parts/AboutCard";
-import { AskSheet } from "../../parts/AskSheet";
+import { AskSheet } from "../../forms/AskSheet";
 import { useRemove } from "../../parts/RemoveSheet";
-import { Toggle } from "../../parts/Toggle";
+import { Toggle } from "../../forms/Toggle";
 import { FindOutKey } from "../looking/FindOut";
 import { AddPathwaySheet } from "./AddPathwaySheet";
 import { answer } from "./answer";
@@ -20,7 +20,7 @@ import { PlaceForm } from "./PlaceForm";
 import { Power } from "./Power";
 import { Section } from "./Section";
 import { SiteMap, type Picked } from "./map/SiteMap";
-import type { Spot } from "../../parts/mapLayout";
+import type { Spot } from "../../drawing/mapLayout";
 
 type Opened = "place" | "pathway" | "identify" | "import" | null;
 type Tab = "map" | "places" | "pathways" | "power";

@@ -2,9 +2,9 @@
 import { memo, useMemo } from "react";
 import type { PlantView } from "../../../api/plant";
 import { useSettings } from "../../../app/settings";
-import { lengthNumber } from "../../../parts/figures";
-import { around, folded, labelsThatFit, numbered, onScreen, sideBySide, type Cluster, type Spots, type View } from "../../../parts/mapLayout";
-import { SvgText } from "../../../parts/SvgText";
+import { lengthNumber } from "../../../words/figures";
+import { around, folded, labelsThatFit, numbered, onScreen, sideBySide, type Cluster, type Spots, type View } from "../../../drawing/mapLayout";
+import { SvgText } from "../../../drawing/SvgText";
 import { paint } from "../../../theme";
 import { Flag, PlaceMark, Stack, WayLine, type Severity } from "./marks";
 import type { Picked } from "./SiteMap";

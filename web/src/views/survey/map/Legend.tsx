@@ -2,9 +2,9 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { PlantView } from "../../../api/plant";
 import { useSettings } from "../../../app/settings";
-import { lengthNumber, toUnit } from "../../../parts/figures";
-import { scaleBar } from "../../../parts/mapLayout";
-import { Mono } from "../../../parts/Mono";
+import { lengthNumber, toUnit } from "../../../words/figures";
+import { scaleBar } from "../../../drawing/mapLayout";
+import { Mono } from "../../../words/Mono";
 import { paint } from "../../../theme";
 import { DASHES, PlaceMark, Stack, WayLine, WIDTHS } from "./marks";
 

@@ -2,10 +2,22 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { PlantView } from "../../../api/plant";
-import { drawnTogether, farAway, fitting, offScreen, onGround, onScreen, seenLarge, zoomed, type Spot, type Spots, type View } from "../../../parts/mapLayout";
-import { Toggle } from "../../../parts/Toggle";
+import {
+  drawnTogether,
+  farAway,
+  fitting,
+  offScreen,
+  onGround,
+  onScreen,
+  seenLarge,
+  zoomed,
+  type Spot,
+  type Spots,
+  type View,
+} from "../../../drawing/mapLayout";
+import { Toggle } from "../../../forms/Toggle";
 import { BEYOND, Drawn } from "./Drawn";
-import { paperMap } from "../../../parts/paper";
+import { paperMap } from "../../../drawing/paper";
 import { Legend, Scale } from "./Legend";
 
 export interface Picked {

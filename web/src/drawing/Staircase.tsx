@@ -4,7 +4,7 @@
  */
 import type { DirectionView } from "../api/client";
 import { paint } from "../theme";
-import { db, dbm, plus } from "./figures";
+import { db, dbm, plus } from "../words/figures";
 import { SvgText } from "./SvgText";
 import { labelsBy, powerScale, staircase, toPath, type PathLayout, type Point } from "./layout";
 

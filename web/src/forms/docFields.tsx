@@ -1,7 +1,7 @@
 /** Form fields bound to one key of a document; each stores when it is left. */
 import { useSettings } from "../app/settings";
 import { Choice, options, TextField } from "./Field";
-import { lengthField, typed, typedArea, typedLength, typedMillimetres } from "./figures";
+import { lengthField, typed, typedArea, typedLength, typedMillimetres } from "../words/figures";
 
 type Store = (change: Record<string, unknown>) => Promise<unknown>;
 

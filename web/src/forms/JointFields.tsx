@@ -2,7 +2,7 @@
 import type { JointDoc, PartDoc } from "../api/client";
 import type { Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
-import { db, typed } from "./figures";
+import { db, typed } from "../words/figures";
 
 interface Props {
   part: JointDoc;

@@ -5,7 +5,7 @@ import type { Edit, EndDoc, PlanInfo, Side } from "../api/client";
 import { useSettings } from "../app/settings";
 import { FEC, type Choices } from "./choices";
 import { Choice, options, TextField } from "./Field";
-import { fromUnit, lengthField, typed } from "./figures";
+import { fromUnit, lengthField, typed } from "../words/figures";
 
 interface Props {
   side: Side;

@@ -1,8 +1,8 @@
 /** One line of text is asked for; a refusal is shown and what was typed stays. */
 import { Box, Button, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { Sheet } from "./Sheet";
-import { Problem } from "./Problem";
+import { Sheet } from "../parts/Sheet";
+import { Problem } from "../parts/Problem";
 
 interface Props {
   title: string;
