@@ -232,6 +232,15 @@ def test_d_a_port_split_into_four_with_its_polarity_found_wrong_and_cured(acts: 
     card.get_by_role("button").first.click()
     acts.clicks += 1
     expect(answer(page)).to_contain_text("Works once less light arrives")
+    page.locator("h1").click()
+    acts.key("5")
+    acts.press("Print for the van")
+    page.emulate_media(media="print")
+    expect(page.locator("[data-paper-head]")).to_contain_text("Racks: Polarity")
+    # a trunk of twelve, with a box for where each strand should come out
+    expect(page.locator("[data-strand]")).to_have_count(12)
+    expect(page.locator("[data-strand]").first).to_contain_text("✓☐ 1A ☐ other")
+    assert (acts.clicks, acts.entries) == (10, 2)
 
 
 def test_f_a_plan_of_mistakes_is_cleared_cured_and_undone(acts: Acts):

@@ -60,10 +60,12 @@ const config = defineConfig({
     ".no-print": { "@media print": { display: "none !important" } },
     ".only-print": { display: "none", "@media print": { display: "inline" } },
     ".only-print-cell": { display: "none !important", "@media print": { display: "table-cell !important" } },
+    "table, td, th": { "@media print": { fontSize: "12px !important" } },
+    "main td, main th": { "@media print": { paddingInline: "4px !important", minWidth: "0 !important", whiteSpace: "normal !important" } },
     "tbody tr, thead tr, [role=row]": { "@media print": { background: "none !important" } },
     ".only-print-block": { display: "none", "@media print": { display: "block" } },
     ".print-whole": {
-      "@media print": { height: "auto !important", maxHeight: "none !important", overflow: "visible !important" },
+      "@media print": { minWidth: "0 !important", height: "auto !important", maxHeight: "none !important", overflow: "visible !important" },
     },
     // Paper: one column, no buttons, what stands in a field as text, and colours as they are (strands, marks).
     "@page": { margin: "12mm" },

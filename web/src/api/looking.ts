@@ -17,7 +17,7 @@ export type StepOfWay = components["schemas"]["JobStepView"];
 export type ActOfWay = components["schemas"]["ActView"];
 
 /** What each step of the job has and needs. What is there stays shown while the next state is asked for. */
-export const useWay = (plan_id: number, revision: number) =>
+export const useSteps = (plan_id: number, revision: number) =>
   useQuery({
     queryKey: ["plan", plan_id, "way", revision],
     queryFn: () => taken(client.GET("/api/plans/{plan_id}/way", { params: { path: { plan_id } } })),

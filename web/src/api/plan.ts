@@ -33,7 +33,7 @@ export const usePlan = (plan_id: number) =>
     queryFn: () => taken(client.GET("/api/plans/{plan_id}", { params: { path: { plan_id } } })),
     // Somebody else, or another window, may save meanwhile: the head tells.
     refetchInterval: 20_000,
-    refetchOnWindowFocus: true,
+    refetchOnWindowFocus: "always",
   });
 
 /** The revisions that this page made itself, by plan. */

@@ -4,7 +4,7 @@ import { useIsMutating } from "@tanstack/react-query";
 import { Suspense, useEffect, useState } from "react";
 import { Outlet, Link as RouterLink, useLocation, useNavigate, useParams } from "react-router";
 import { useLinks, usePlan, useSettled, useTurn } from "../api/plan";
-import { useWay } from "../api/looking";
+import { useSteps } from "../api/looking";
 import { Footbridge, type Pier } from "../drawing/Footbridge";
 import { Mono } from "../words/Mono";
 import { Toggle } from "../forms/Toggle";
@@ -136,7 +136,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
   // With a link open, its own findings about strands and routes; else all about the backbone.
   const inRoute = (severity: "stop" | "warn") => (open ? open.route[severity] : plan.route[severity]);
   const at = location.pathname;
-  const way = useWay(plan.id, useSettled(plan.revision, 400)).data;
+  const way = useSteps(plan.id, useSettled(plan.revision, 400)).data;
   const stepOf = (step: string) => way?.steps.find((one) => one.step === step);
   const piers: Pier[] = [
     { key: "0", label: "All links", to: home, current: at === home || at === `${home}/`, stop: 0, warn: 0 },
@@ -204,7 +204,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
         >
           {state}
         </Text>
-        <Box hideBelow="md" minW="0" flex="0 1 auto">
+        <Box hideBelow="lg" minW="0" flex="0 1 auto">
           <NextAct home={home} steps={way?.steps} at={acting} onWay={() => setOpened("way")} />
         </Box>
         {unreachable && (
@@ -233,11 +233,9 @@ function Frame({ unreachable, onRetry }: FrameProps) {
         </Flex>
       </Flex>
       <Footbridge piers={piers} />
-      {piers[0]?.current && (
-        <Box hideFrom="md" px="3" pt="1">
-          <NextAct home={home} steps={way?.steps} at={acting} onWay={() => setOpened("way")} />
-        </Box>
-      )}
+      <Box hideFrom="lg" hideBelow={piers[0]?.current ? undefined : "md"} px={{ base: "3", md: "4" }} pt="1">
+        <NextAct home={home} steps={way?.steps} at={acting} onWay={() => setOpened("way")} />
+      </Box>
       <Flex as="main" id="work" tabIndex={-1} outline="none" direction="column" flex="1" minH="0" className="print-whole">
         <Suspense
           fallback={

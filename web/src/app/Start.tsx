@@ -32,7 +32,7 @@ export function Start() {
   if (plans.error) {
     return (
       <Box p="8">
-        <Heading>Passerelle does not answer</Heading>
+        <Heading as="h1">Passerelle does not answer</Heading>
         <Text mt="2">{plans.error.message}</Text>
         <Button mt="4" colorPalette="accent" onClick={() => void plans.refetch()}>
           Try again

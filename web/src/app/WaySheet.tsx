@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Link, Text } from "@chakra-ui/react";
 import { Link as RouterLink } from "react-router";
 import type { StepOfWay } from "../api/looking";
-import { useWay } from "../api/looking";
+import { useSteps } from "../api/looking";
 import { useChangePlan } from "../api/plan";
 import { Mono } from "../words/Mono";
 import { Problem } from "../parts/Problem";
@@ -22,7 +22,7 @@ export function WaySheet({ onClose }: { onClose: () => void }) {
   const { plan } = useOpenPlan();
   const { say, refuse } = useNotice();
   const change = useChangePlan(plan.id);
-  const way = useWay(plan.id, plan.revision);
+  const way = useSteps(plan.id, plan.revision);
   const set = (step: StepOfWay["step"], needed: boolean) => {
     const others = plan.not_needed.filter((one) => one !== step);
     change

@@ -25,7 +25,9 @@ export function Sheet({ title, open, onClose, children, footer, size = "md", dra
             <Dialog.Header>
               <Dialog.Title>{title}</Dialog.Title>
             </Dialog.Header>
-            <Dialog.Body>{children}</Dialog.Body>
+            <Dialog.Body tabIndex={0} outline="none" _focusVisible={{ outline: "2px solid", outlineColor: "accent.fg" }}>
+              {children}
+            </Dialog.Body>
             {footer && <Dialog.Footer>{footer}</Dialog.Footer>}
             <Dialog.CloseTrigger asChild>
               <CloseButton size="sm" aria-label="Close" />

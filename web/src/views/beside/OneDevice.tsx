@@ -10,6 +10,7 @@ import { ChoiceOf, NumberOf, TextOf } from "../../forms/docFields";
 import { Choice, options, TextField } from "../../forms/Field";
 import { quantity, rate, typed } from "../../words/figures";
 import { SeverityMark, severityOf } from "../../drawing/Mark";
+import { Group } from "../../forms/Group";
 import { Mono } from "../../words/Mono";
 import { Said } from "../../words/Said";
 import { GroupFront, PowerGiven } from "./DeviceFront";
@@ -127,26 +128,34 @@ export function OneDevice({ device, others, places, sorts, view, onChange }: Pro
       <Box asChild mt="2" fontSize="14px">
         <details>
           <summary style={{ cursor: "pointer", fontWeight: 600 }}>Power, protection, mounting</summary>
-          <Flex gap="2" wrap="wrap" align="end" mt="1">
-            <NumberOf {...field} at="draw_w" label="Takes usually" suffix="W" />
-            <NumberOf {...field} at="draw_peak_w" label="At its peak" suffix="W" />
-            <NumberOf {...field} at="gives_w" label="Gives over all jacks" width="110px" suffix="W" />
-            <TextOf {...field} at="supply" label="Fed by supply" width="110px" />
-            <TextOf {...field} at="protection" label="Protection, as IP66" width="110px" />
-            <NumberOf {...field} at="coldest_c" label="Coldest" suffix="°C" />
-            <NumberOf {...field} at="hottest_c" label="Hottest" suffix="°C" />
-            <ChoiceOf {...field} at="mounting" label="Mounted" width="96px" values={["rack", "wall", "rail", "pole", "desk", "card"]} />
-            <NumberOf {...field} at="rack_units" label="Rack units" whole />
-            <ChoiceOf {...field} at="inside" label="Inside of" width="130px" values={others} />
-            <Choice
-              label="Own coding only"
-              width="120px"
-              value={yesNo(device.own_coding_only)}
-              options={[UNKNOWN, ...options(["yes", "no"])]}
-              onChange={(value) => onChange({ ...device, own_coding_only: value === "" ? null : value === "yes" })}
-            />
-            <TextOf {...field} at="coding" label="Its coding is called" width="130px" />
-            <TextOf {...field} at="sheet" label="Data sheet" width="180px" />
+          <Flex direction="column" gap="1" mt="1">
+            <Group name="Power">
+              <NumberOf {...field} at="draw_w" label="Takes usually" suffix="W" />
+              <NumberOf {...field} at="draw_peak_w" label="At its peak" suffix="W" />
+              <NumberOf {...field} at="gives_w" label="Gives over all jacks" width="110px" suffix="W" />
+              <TextOf {...field} at="supply" label="Fed by supply" width="110px" />
+            </Group>
+            <Group name="Protection">
+              <TextOf {...field} at="protection" label="Protection, as IP66" width="110px" />
+              <NumberOf {...field} at="coldest_c" label="Coldest" suffix="°C" />
+              <NumberOf {...field} at="hottest_c" label="Hottest" suffix="°C" />
+            </Group>
+            <Group name="Mounting">
+              <ChoiceOf {...field} at="mounting" label="Mounted" width="96px" values={["rack", "wall", "rail", "pole", "desk", "card"]} />
+              <NumberOf {...field} at="rack_units" label="Rack units" whole />
+              <ChoiceOf {...field} at="inside" label="Inside of" width="130px" values={others} />
+            </Group>
+            <Group name="Coding and data sheet">
+              <Choice
+                label="Own coding only"
+                width="120px"
+                value={yesNo(device.own_coding_only)}
+                options={[UNKNOWN, ...options(["yes", "no"])]}
+                onChange={(value) => onChange({ ...device, own_coding_only: value === "" ? null : value === "yes" })}
+              />
+              <TextOf {...field} at="coding" label="Its coding is called" width="130px" />
+              <TextOf {...field} at="sheet" label="Data sheet" width="180px" />
+            </Group>
           </Flex>
         </details>
       </Box>

@@ -53,10 +53,16 @@ export function Light() {
         <LinkRail current={number} />
       </Box>
       {link.data && <OpenLink key={number} view={link.data} onStep={(step) => open(step)()} />}
-      {link.isPending && <Text p="4">Opening the link …</Text>}
+      {link.isPending && (
+        <Heading as="h1" p="4" fontSize="18px">
+          Opening the link …
+        </Heading>
+      )}
       {link.isError && !link.data && (
         <Box p="4">
-          <Heading size="lg">This link cannot be shown</Heading>
+          <Heading as="h1" size="lg">
+            This link cannot be shown
+          </Heading>
           <Text mt="1">{link.error.message} Undo and redo, u and Shift U, take a link away and bring it back.</Text>
           <Button mt="3" size="sm" colorPalette="accent" onClick={() => void navigate(`/plans/${plan.id}`)}>
             All links

@@ -7,6 +7,7 @@ import { useReference } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { length, lengthField, rate } from "../../words/figures";
+import { Group } from "../../forms/Group";
 import { Problem } from "../../parts/Problem";
 import { Toggle } from "../../forms/Toggle";
 import { EMPTY, type Draft } from "./draft";
@@ -86,58 +87,68 @@ export function NeedForm({ draft, onChange, problem }: Props) {
       </Field>
       <Problem text={problem} fontSize="14px" data-wide="" />
       <More draft={draft}>
-        <End label="Device or cage at the start" place={draft.a_place} value={draft.end_a} put={(v) => set({ end_a: v })} cages={reference?.cages ?? []} />
-        <End label="Device or cage at the end" place={draft.b_place} value={draft.end_b} put={(v) => set({ end_b: v })} cages={reference?.cages ?? []} />
-        <Flex gap="2">
-          <Select
-            label="Glass that is there"
-            value={draft.existing}
-            values={[["", "none: new cable"], ...(reference?.fibers ?? []).map((f): [string, string] => [f.name, f.name])]}
-            put={(v) => set({ existing: v })}
-            width="50%"
-          />
-          {text("Strands at hand", "strands", { width: "50%", placeholder: "as needed" })}
-        </Flex>
-        <Flex gap="2">
-          {text("Far device takes, W", "draw", { width: "50%", placeholder: "not asked" })}
-          {text("At its peak, W", "peak", { width: "50%", placeholder: "the same" })}
-        </Flex>
-        {services.length > 0 && (
-          <Select
-            label="For the service"
-            value={draft.service}
-            values={[["", "none in particular"], ...services.map((s): [string, string] => [s.doc.name, s.doc.name])]}
-            put={(v) => set({ service: v })}
-          />
-        )}
-        <Field label="The way">
-          <Flex gap="1" wrap="wrap">
-            <Pressed on={draft.same_rack} onPress={() => set({ same_rack: !draft.same_rack })}>
-              in one rack
-            </Pressed>
-            <Pressed on={draft.outdoors} onPress={() => set({ outdoors: !draft.outdoors })}>
-              leaves the building
-            </Pressed>
-            {(offered?.surroundings ?? []).map((word) => {
-              const on = draft.surroundings.includes(word);
-              return (
-                <Pressed
-                  key={word}
-                  on={on}
-                  onPress={() => set({ surroundings: on ? draft.surroundings.filter((w) => w !== word) : [...draft.surroundings, word] })}
-                >
-                  {WORDS[word] ?? word}
-                </Pressed>
-              );
-            })}
+        <Group name="What stands there">
+          <End label="Device or cage at the start" place={draft.a_place} value={draft.end_a} put={(v) => set({ end_a: v })} cages={reference?.cages ?? []} />
+          <End label="Device or cage at the end" place={draft.b_place} value={draft.end_b} put={(v) => set({ end_b: v })} cages={reference?.cages ?? []} />
+          <Flex gap="2">
+            <Select
+              label="Glass that is there"
+              value={draft.existing}
+              values={[["", "none: new cable"], ...(reference?.fibers ?? []).map((f): [string, string] => [f.name, f.name])]}
+              put={(v) => set({ existing: v })}
+              width="50%"
+            />
+            {text("Strands at hand", "strands", { width: "50%", placeholder: "as needed" })}
           </Flex>
-        </Field>
-        <Rule label="Ends of new cable" school="termination" value={draft.termination} put={(v) => set({ termination: v })} />
-        <Flex gap="2">
-          {text("Wanted by", "wanted_by", { width: "50%", placeholder: "2027-03-01" })}
-          {text("For whom", "asked_by", { width: "50%", placeholder: "not said" })}
-        </Flex>
-        <Rule label="Connectors on panels" school="panel_plug" value={draft.panel_plug} put={(v) => set({ panel_plug: v })} />
+        </Group>
+        <Group name="Power and service">
+          <Flex gap="2">
+            {text("Far device takes, W", "draw", { width: "50%", placeholder: "not asked" })}
+            {text("At its peak, W", "peak", { width: "50%", placeholder: "the same" })}
+          </Flex>
+          {services.length > 0 && (
+            <Select
+              label="For the service"
+              value={draft.service}
+              values={[["", "none in particular"], ...services.map((s): [string, string] => [s.doc.name, s.doc.name])]}
+              put={(v) => set({ service: v })}
+            />
+          )}
+        </Group>
+        <Group name="The way">
+          <Field label="The way">
+            <Flex gap="1" wrap="wrap">
+              <Pressed on={draft.same_rack} onPress={() => set({ same_rack: !draft.same_rack })}>
+                in one rack
+              </Pressed>
+              <Pressed on={draft.outdoors} onPress={() => set({ outdoors: !draft.outdoors })}>
+                leaves the building
+              </Pressed>
+              {(offered?.surroundings ?? []).map((word) => {
+                const on = draft.surroundings.includes(word);
+                return (
+                  <Pressed
+                    key={word}
+                    on={on}
+                    onPress={() => set({ surroundings: on ? draft.surroundings.filter((w) => w !== word) : [...draft.surroundings, word] })}
+                  >
+                    {WORDS[word] ?? word}
+                  </Pressed>
+                );
+              })}
+            </Flex>
+          </Field>
+        </Group>
+        <Group name="House rules for this one">
+          <Rule label="Connectors on panels" school="panel_plug" value={draft.panel_plug} put={(v) => set({ panel_plug: v })} />
+          <Rule label="Ends of new cable" school="termination" value={draft.termination} put={(v) => set({ termination: v })} />
+        </Group>
+        <Group name="Who and when">
+          <Flex gap="2">
+            {text("Wanted by", "wanted_by", { width: "50%", placeholder: "2027-03-01" })}
+            {text("For whom", "asked_by", { width: "50%", placeholder: "not said" })}
+          </Flex>
+        </Group>
       </More>
     </Grid>
   );

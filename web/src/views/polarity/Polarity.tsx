@@ -59,11 +59,17 @@ export function Polarity() {
       </Box>
       {problem && (
         <Box p="4">
-          <Heading size="lg">This link cannot be shown</Heading>
+          <Heading as="h1" size="lg">
+            This link cannot be shown
+          </Heading>
           <Text mt="1">{problem.message}</Text>
         </Box>
       )}
-      {!view && !problem && <Text p="4">Tracing the strands …</Text>}
+      {!view && !problem && (
+        <Heading as="h1" p="4" fontSize="18px">
+          Tracing the strands …
+        </Heading>
+      )}
       {view && link.data && (
         <>
           <Flex

@@ -9,6 +9,7 @@ import { ChoiceOf, LengthOf, NumberOf, TextOf, YesNoOf } from "../../forms/docFi
 import { Choice, options, TextField } from "../../forms/Field";
 import { fromUnit, length, lengthField, typed } from "../../words/figures";
 import { Mono } from "../../words/Mono";
+import { Group } from "../../forms/Group";
 import { GLASSES, hasCategory } from "../../drawing/glass";
 import { ReadingField } from "../../forms/ReadingField";
 import { OwnConstruction } from "./OwnConstruction";
@@ -46,19 +47,19 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
         {FROM[cable.glass_from]}
         {cable.certain ? "" : ", with a guess in it"})
       </Text>
-      <Flex wrap="wrap" gap="2" align="end">
+      <Group name="What">
         <TextOf {...field} at="name" label="Name" width="104px" />
         <ChoiceOf {...field} at="a" label="From" width="150px" values={places} needed />
         <ChoiceOf {...field} at="b" label="To" width="150px" values={places} needed />
         <ChoiceOf {...field} at="fiber" label="Glass" width="116px" values={[...fibers, ...own]} needed />
-        {(hasCategory(doc.fiber) || doc.glass != null) && <ChoiceOf {...field} at="glass" label="Print says" width="104px" values={GLASSES} />}
+        {(hasCategory(doc.fiber) || doc.glass != null) && <ChoiceOf {...field} at="glass" label="Print says" width="132px" values={GLASSES} />}
         <ChoiceOf {...field} at="fiber_from" label="Glass is known by" width="124px" values={["print", "record", "guess"]} />
         <NumberOf {...field} at="strands" label="Strands" width="64px" needed whole />
         <ChoiceOf {...field} at="type" label="Construction" width="330px" values={[...types.map((t) => t.name), ...plant.cable_types.map((t) => t.name)]} />
         <YesNoOf {...field} at="existing" label="Is there already" width="124px" />
         <YesNoOf {...field} at="bonded" label="Armour bonded" width="124px" />
         <YesNoOf {...field} at="wish" label="Only an extra run" width="124px" />
-      </Flex>
+      </Group>
       <Button size="xs" variant="ghost" colorPalette="accent" px="1" onClick={() => setOwn(true)}>
         {mine ? `Change ${mine.name} …` : "Enter a construction from its data sheet …"}
       </Button>
@@ -71,24 +72,8 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
           {row.tension_n ? `, ${row.tension_n} N` : ", tension by data sheet"}. {row.confidence !== "high" && "Check the data sheet."}
         </Text>
       )}
-      <RouteEditor plant={plant} doc={doc} store={store} />
-      <Flex wrap="wrap" gap="2" align="end" mt="3">
-        <LengthOf {...field} at="slack_a_m" label={`Slack, ${doc.a}`} width="130px" />
-        <LengthOf {...field} at="slack_b_m" label={`Slack, ${doc.b}`} width="130px" />
-        <LengthOf {...field} at="length_m" label="Sheath length, if set" width="130px" />
-        <LengthOf {...field} at="glass_m" label="Measured glass" width="120px" />
-        <NumberOf {...field} at="loss_db" label="Measured loss" suffix="dB" />
-        <NumberOf {...field} at="loss_nm" label="at" suffix="nm" />
-        <TextOf {...field} at="measured" label="Measured by, document" width="190px" />
-        {doc.loss_db != null && <ReadingField value={doc.loss_includes ?? null} onChange={(loss_includes) => keep({ loss_includes })} />}
-        <TextField
-          label={`Slack on the way, ${unit}: place length; …`}
-          width="260px"
-          value={doc.slack_on_way.map((s) => `${s.place} ${lengthField(s.length_m, unit)}`).join("; ")}
-          placeholder="Quay Chamber 10; …"
-          invalid={(text) => (slackOf(text, unit) ? null : "Write each as place and length, as in Quay Chamber 10; North Chamber 8")}
-          onCommit={(text) => keep({ slack_on_way: slackOf(text, unit) ?? [] })}
-        />
+      <Group name="Where">
+        <RouteEditor plant={plant} doc={doc} store={store} />
         <TextField
           label="Pulled out at: place; …"
           width="220px"
@@ -102,26 +87,52 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
             })
           }
         />
-      </Flex>
-      {(["a", "b"] as const).map((side) => {
-        const key = side === "a" ? "end_a" : "end_b";
-        const end: Partial<NonNullable<CableDoc["end_a"]>> = doc[key] ?? {};
-        const set = (change: Record<string, unknown>) =>
-          keep({ [key]: Object.fromEntries(Object.entries({ ...end, ...change }).filter(([, v]) => v !== null)) });
-        const at = { doc: end, store: set };
-        return (
-          <Flex key={side} wrap="wrap" gap="2" align="end" mt="2">
-            <Text fontSize="14px" fontWeight="600" w="118px" pb="1.5" truncate title={doc[side]}>
-              {doc[side]}
-            </Text>
-            <ChoiceOf {...at} at="kind" label="Finished with" width="110px" values={["factory", "pigtails", "field"]} />
-            <TextOf {...at} at="connector" label="Connector" width="116px" />
-            <TextOf {...at} at="panel" label="Panel" width="92px" />
-            <NumberOf {...at} at="first_port" label="First port" width="70px" whole />
-            <NumberOf {...at} at="head_mm" label="Pulling head" suffix="mm" />
-          </Flex>
-        );
-      })}
+      </Group>
+      <Group name="Lengths">
+        <LengthOf {...field} at="slack_a_m" label={`Slack, ${doc.a}`} width="130px" />
+        <LengthOf {...field} at="slack_b_m" label={`Slack, ${doc.b}`} width="130px" />
+        <LengthOf {...field} at="length_m" label="Sheath length, if set" width="130px" />
+        <TextField
+          label={`Slack on the way, ${unit}: place length; …`}
+          width="260px"
+          value={doc.slack_on_way.map((s) => `${s.place} ${lengthField(s.length_m, unit)}`).join("; ")}
+          placeholder="Quay Chamber 10; …"
+          invalid={(text) => (slackOf(text, unit) ? null : "Write each as place and length, as in Quay Chamber 10; North Chamber 8")}
+          onCommit={(text) => keep({ slack_on_way: slackOf(text, unit) ?? [] })}
+        />
+      </Group>
+      <Group name="Measured">
+        <LengthOf {...field} at="glass_m" label="Measured glass" width="120px" />
+        <NumberOf {...field} at="loss_db" label="Measured loss" suffix="dB" />
+        {doc.loss_db != null && (
+          <>
+            <NumberOf {...field} at="loss_nm" label="at" suffix="nm" />
+            <ReadingField value={doc.loss_includes ?? null} onChange={(loss_includes) => keep({ loss_includes })} />
+          </>
+        )}
+        {(doc.loss_db != null || doc.glass_m != null) && <TextOf {...field} at="measured" label="Measured by, document" width="190px" />}
+      </Group>
+      <Group name="Ends">
+        {(["a", "b"] as const).map((side) => {
+          const key = side === "a" ? "end_a" : "end_b";
+          const end: Partial<NonNullable<CableDoc["end_a"]>> = doc[key] ?? {};
+          const set = (change: Record<string, unknown>) =>
+            keep({ [key]: Object.fromEntries(Object.entries({ ...end, ...change }).filter(([, v]) => v !== null)) });
+          const at = { doc: end, store: set };
+          return (
+            <Flex key={side} wrap="wrap" gap="2" align="end" w="100%">
+              <Text fontSize="14px" fontWeight="600" w="118px" pb="1.5" truncate title={doc[side]}>
+                {doc[side]}
+              </Text>
+              <ChoiceOf {...at} at="kind" label="Finished with" width="110px" values={["factory", "pigtails", "field"]} />
+              <TextOf {...at} at="connector" label="Connector" width="116px" />
+              <TextOf {...at} at="panel" label="Panel" width="92px" />
+              <NumberOf {...at} at="first_port" label="First port" width="70px" whole />
+              <NumberOf {...at} at="head_mm" label="Pulling head" suffix="mm" />
+            </Flex>
+          );
+        })}
+      </Group>
       <Flex mt="3" gap="2" align="end">
         <TextOf {...field} at="notes" label="Notes" width="420px" />
         <Button size="xs" variant="outline" colorPalette="accent" onClick={onRemove}>
@@ -163,7 +174,7 @@ function RouteEditor({ plant, doc, store }: { plant: PlantView; doc: CableDoc; s
   const onward = plant.pathways.filter((p) => !route.includes(p.doc.name) && (p.doc.a === here || p.doc.b === here));
   const routes = [found.data?.first, found.data?.second].filter((r) => r != null);
   return (
-    <Box mt="3">
+    <Box>
       <Text fontSize="12px" color="fg.muted">
         Route from {doc.a}
       </Text>
