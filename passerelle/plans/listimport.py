@@ -166,6 +166,11 @@ def _value(kind: ListKind, one: Field, text: str, unit: str | None, names: _Name
         if named is None:
             raise ValueError(f"“{value[:40]}” is no {_NAMED[one.key]} of the plan")
         value = named
+    elif one.kind == "names":
+        found = [(name, names.of("pathway", name)) for name in value]
+        if odd := [name for name, real in found if real is None]:
+            raise ValueError(f"“{odd[0][:40]}” is no pathway of the plan")
+        value = [real for _, real in found]
     elif (kind, one.key) == ("cable", "type"):
         known = {name.casefold(): name for name in CABLE_TYPES}
         value = names.of("cable type", value) or known.get(value.casefold())

@@ -154,6 +154,41 @@ def test_a_three_buildings_two_ducts_a_cable_and_a_link_that_survives_the_other(
     assert (acts.clicks, acts.entries) == (7, 3)
 
 
+def test_a_twelve_strands_of_a_listed_cable_carry_one_and_the_other_goes_round(acts: Acts):
+    """Ducts and a cable of twelve from lists; of two 10G links one is to survive the other."""
+    page = acts.page
+    acts.fill("Name of the new plan", "Depot")
+    acts.press("A list from a spreadsheet")
+    expect(answer(page)).to_have_text("Bring in a list")
+    paste = "Or paste the cells here, headings first"
+    ducts = "D1;Office;Hall;180\nD2;Office;Store;140\nD3;Store;Hall;130\n"
+    acts.fill(paste, f"Duct;From;To;Length\n{ducts}")
+    acts.press("Read what is pasted")
+    acts.press("Take 3 rows")
+    expect(page).to_have_url(re.compile("survey"))
+    acts.press("Menu")
+    acts.press("Bring in a list", "menuitem")
+    acts.fill(paste, "Cable;From;To;Strands;Fibre;Route\nC1;Office;Hall;12;OS2;D1\n")
+    acts.press("Read what is pasted")
+    acts.press("Take 1 row")
+    expect(page).to_have_url(re.compile("route"))
+    page.locator("h1").click()
+    acts.key("n")
+    acts.fill("In one line", "Office to Hall 10G two routes", enter=True)
+    expect(page.get_by_label("Second, m")).to_have_value("270")  # 140 + 130
+    page.locator("[data-option*='C1']").first.click()
+    acts.clicks += 1
+    acts.press("Take it: build 2 links")
+    expect(answer(page)).to_contain_text("Works, with")
+    page.locator("h1").click()
+    acts.key("3")
+    expect(page.locator("[data-cable='C1']")).to_contain_text("10 of 12 free")
+    page.get_by_role("radio", name="what fails together").click()
+    acts.clicks += 1
+    expect(page.locator("main")).to_contain_text("either route: nothing shared")
+    assert (acts.clicks, acts.entries) == (12, 4)
+
+
 def test_a_one_route_is_known_and_a_second_is_wanted(page: Page):
     page.goto("/plans/1/need?need=new")
     line = page.get_by_label("In one line")

@@ -10,10 +10,12 @@ from passerelle.core.plan.backbone import Cable, Pathway, Place
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plan.needs import PlannedNeed
 from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.things import Things
 from passerelle.core.refused import Refused
 from passerelle.demo_data import demo_plan
 from passerelle.formats.lists.sheet import likeliest, read_sheet, understood
 from passerelle.plans.listimport import accepted, judged
+from tests.planting import way
 
 
 def listed(text, plan=None):
@@ -161,3 +163,14 @@ def test_a_list_that_knows_where_a_place_is_ends_that_it_was_drawn_by_hand():
     assert (same.rows[0].outcome, same.rows[0].thing.drawn) == ("unchanged", True)
     _, moved = listed("name,x_m,y_m\nA,5,2\n", plan)
     assert (moved.rows[0].outcome, moved.rows[0].thing.drawn) == ("changed", False)
+
+
+def test_the_pathways_of_a_cable_stand_in_a_cell_in_order_and_are_of_the_plan():
+    ways = Things([way("D1", "A", "B"), way("D2", "B", "C")])
+    places = Things([Place("A"), Place("B"), Place("C")])
+    plan = replace(Plan("p"), places=places, pathways=ways)
+    text = "Cable;From;To;Strands;Fibre;Route\nC1;A;C;12;OS2;{}\n"
+    made, _ = taken(text.format("d1 > D2"), plan)
+    assert made.cables.by_name["C1"].route == ("D1", "D2")
+    row = listed(text.format("D1, D9"), plan)[1].rows[0]
+    assert row.problems == [("Pathways", "“D9” is no pathway of the plan")]

@@ -14,6 +14,7 @@ from passerelle.core.words import FOOT_M, number
 CellKind = Literal[
     "text", "length", "small length", "number", "whole", "rate", "watts", "loss", "wavelength",
     "yes", "year", "fiber", "application", "strands", "choice", "words", "bends",
+    "names",
 ]  # fmt: skip
 METRES = {
     "m": 1.0, "metre": 1.0, "metres": 1.0, "meter": 1.0, "meters": 1.0, "km": 1000.0, "ft": FOOT_M,
@@ -218,6 +219,11 @@ def bends(text: str, unit: str | None = None) -> list[dict[str, float]]:
     return found
 
 
+def names(text: str, unit: str | None = None) -> list[str]:
+    """Several names in order, parted by semicolons, commas or arrows: 'Tray 1 > Duct 2'."""
+    return [one.strip() for one in re.split(r"[;,>→]+", text) if one.strip()]
+
+
 def _text(text: str, unit: str | None = None) -> str:
     return text
 
@@ -227,4 +233,5 @@ READERS: dict[CellKind, Callable[[str, str | None], Any]] = {
     "whole": whole, "rate": rate, "watts": plain("watts"), "loss": plain("loss"),
     "wavelength": plain("wavelength"), "yes": yes, "year": whole, "fiber": fiber,
     "application": application, "strands": strands, "bends": bends,
+    "names": names,
 }  # fmt: skip

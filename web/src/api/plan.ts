@@ -1,6 +1,6 @@
 /** Hooks over the API: server state lives in the query cache and nowhere else. */
 import { useEffect, useMemo, useRef, useState } from "react";
-import { keepPreviousData, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { keepPreviousData, notifyManager, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import {
   client,
   Refusal,
@@ -156,6 +156,11 @@ export const useRevisions = (plan_id: number, revision: number) =>
 
 /** Take a change's answer into the cache: only what it touched. */
 export function absorb(cache: QueryClient, plan_id: number, changed: Changed) {
+  // Told all at once: plan, list and link are then drawn in one pass, not in three.
+  notifyManager.batch(() => takeIn(cache, plan_id, changed));
+}
+
+function takeIn(cache: QueryClient, plan_id: number, changed: Changed) {
   const mine = own.get(plan_id) ?? new Set();
   own.set(plan_id, mine.add(changed.plan.revision));
   cache.setQueryData<PlanInfo>(keys.plan(plan_id), (old) => {

@@ -1,5 +1,6 @@
 /** The way through the job: a deck with one pier for each step that is built. */
 import { Box, Flex, Link as ChakraLink } from "@chakra-ui/react";
+import { memo } from "react";
 import { NavLink } from "react-router";
 import { paint } from "../theme";
 import { SeverityMark } from "./Mark";
@@ -148,7 +149,10 @@ function OnePier({ piers }: { piers: Pier[] }) {
   );
 }
 
-export function Footbridge({ piers }: { piers: Pier[] }) {
+/** Drawn anew only when a pier says something else: most edits leave the bridge as it is. */
+export const Footbridge = memo(Bridge, (old, now) => JSON.stringify(old) === JSON.stringify(now));
+
+function Bridge({ piers }: { piers: Pier[] }) {
   return (
     <Box as="nav" aria-label="Steps of the job" className="no-print" flex="none">
       <OnePier piers={piers} />
