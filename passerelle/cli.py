@@ -1,4 +1,4 @@
-"""The command line: check, serve, demo, export, import.
+"""The command line: check, materials, serve, demo, export, import.
 
 Exit status of `check`: 0 all links work or are tight; 1 at least one fails or is unknown; 2 the
 file can't be read, with one line on standard error. Each command imports what it needs, when it
@@ -50,6 +50,27 @@ def run_check(arguments: argparse.Namespace) -> int:
     return 0 if all(one.verdict in (WORKS, TIGHT) for one in judged.links) else 1
 
 
+def run_materials(arguments: argparse.Namespace) -> int:
+    """`passerelle materials FILE|- [--json]`."""
+    import json
+
+    from passerelle.core.judge.wholeplan import check
+    from passerelle.core.many import many_things
+    from passerelle.core.materials.materials import materials_of
+    from passerelle.formats import materialsjson
+    from passerelle.formats.planfile import read_plan
+    from passerelle.formats.prices import price_book
+
+    with many_things():
+        judged = check(read_plan(read_input(arguments.file)))
+        made = materials_of(judged, price_book(judged.plan.prices))
+    if arguments.json:
+        print(json.dumps(materialsjson.as_document(made), indent=1, ensure_ascii=False))
+    else:
+        print(materialsjson.table(made))
+    return 0
+
+
 def run_serve(arguments: argparse.Namespace) -> int:
     """`passerelle serve` and `passerelle demo`."""
     from passerelle.api.serving import serve
@@ -90,6 +111,10 @@ def _parser() -> argparse.ArgumentParser:
     check.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     check.add_argument("--json", action="store_true", help="print the answers as JSON")
     check.set_defaults(run=run_check)
+    materials = commands.add_parser("materials", help="what to buy and to cut for a plan")
+    materials.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    materials.add_argument("--json", action="store_true", help="print the list as JSON")
+    materials.set_defaults(run=run_materials)
     for name, what in (
         ("serve", "run the application"),
         ("demo", "run the application with the demo plan in it"),

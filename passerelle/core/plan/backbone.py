@@ -282,13 +282,14 @@ class Splice(Described):
 
 @dataclass(frozen=True, slots=True)
 class Closure(Thing):
-    """Splices at a place."""
+    """Splices at a place. existing : it stands already; None: where all its cables are there."""
 
     KIND: ClassVar = "closure"
 
     name: Name
     place: OwnPlace
     splices: Annotated[tuple[Splice, ...], Len(0, 2000)]
+    existing: bool | None = None
 
 
 LinkName = Annotated[Name, Names("link")]

@@ -94,6 +94,22 @@ class Price(Thing):
 
 
 @dataclass(frozen=True, slots=True)
+class Stock(Thing):
+    """Parts at hand that are taken before anything is bought.
+
+    name : key of the price book. count : pieces, or metres of what is sold by the metre. Cable is
+    in **reels**, and modules that are kept as spares are in **spares**.
+    """
+
+    KIND: ClassVar = "stock"
+
+    name: Name
+    count: Annotated[float, Ge(0), Le(1e6)]
+    where: Name | None = None
+    notes: Text | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class OwnCableType(Thing):
     """A cable construction from a data sheet: a row like those of the cable table."""
 

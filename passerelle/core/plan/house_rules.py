@@ -85,6 +85,8 @@ class HouseRules(Described):
         device to device counts like the others).
     outlying : home-run (default: a cable of its own to each outlying point) or shared (one cable
         past all of them).
+    end_strands : all (default: every strand of a new cable is ended at its panels) or used (those
+        that links take; the others wait, coiled).
     currency : the word behind prices.
     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
     """
@@ -108,6 +110,7 @@ class HouseRules(Described):
     currency: Annotated[str, Len(1, 12), PRINTABLE] = "units"
     short_runs: Literal["copper-first", "fiber-beyond-rack"] = COPPER_FIRST
     cable_ends: Literal["on-panels", "either"] = ON_PANELS
+    end_strands: Literal["all", "used"] = "all"
     outlying: Literal["home-run", "shared"] = HOME_RUN
     overload: Literal["warn", "stop"] = "warn"
     over_limit: Literal["fails", "measure-first"] = "fails"

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal, get_args
 from annotated_types import Len
 
 from .backbone import Cable, Closure, Feed, Group, Pathway, Place, Reel
-from .beside import CopperRun, OwnCableType, Price
+from .beside import CopperRun, OwnCableType, Price, Stock
 from .devices import Device, Spare
 from .fields import MAX_LINKS, MAX_PATHWAYS, Name, Thing
 from .house_rules import HouseRules
@@ -45,6 +45,7 @@ class Plan(Thing):
     feeds: Annotated[Things[Feed], ListOf(Feed, 2000)] = NONE
     copper_runs: Annotated[Things[CopperRun], ListOf(CopperRun, MAX_LINKS)] = NONE
     prices: Annotated[Things[Price], ListOf(Price, 5000)] = NONE
+    stock: Annotated[Things[Stock], ListOf(Stock, 5000)] = NONE
     own_parts: Annotated[Things[OwnPart], ListOf(AnyOwnPart, 2000)] = NONE
     devices: Annotated[Things[Device], ListOf(Device, 5000)] = NONE
     spares: Annotated[Things[Spare], ListOf(Spare, 2000)] = NONE
@@ -76,6 +77,7 @@ KEYS = {
     "feed": "feeds",
     "copper": "copper_runs",
     "price": "prices",
+    "stock": "stock",
     "own part": "own_parts",
     "device": "devices",
     "spare": "spares",
@@ -88,7 +90,7 @@ KEYS = {
 TYPES: dict[str, Any] = {
     "place": Place, "pathway": Pathway, "cable type": OwnCableType, "cable": Cable,
     "closure": Closure, "group": Group, "reel": Reel, "feed": Feed, "copper": CopperRun,
-    "price": Price, "own part": AnyOwnPart, "device": Device, "spare": Spare,
+    "price": Price, "stock": Stock, "own part": AnyOwnPart, "device": Device, "spare": Spare,
     "shared part": SharedPart, "link": PlannedLink,
     "service": Service, "need": PlannedNeed,
 }  # fmt: skip

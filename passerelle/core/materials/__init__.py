@@ -1,0 +1,1 @@
+"""What to buy, what to cut and how long the work takes, worked out from the plan itself."""

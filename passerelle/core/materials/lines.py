@@ -1,0 +1,89 @@
+"""Lines of the list: wanted things of one kind together, stock first, with price and total."""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
+from math import ceil
+from typing import get_args
+
+from passerelle.core.choice.prices import PriceBook
+
+from .cables import CableNeed
+from .wanted import Item, Unit, Wanted
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """What to buy of one thing: needed + waste - stock = buy, in pieces or metres.
+
+    price : of one; None: no price. ends, end_price : factory-made ends in a cable's line.
+    reasons : what it is for. guessed : a length in it is a guess. key : in the price book.
+    """
+
+    item: Item
+    what: str
+    unit: Unit
+    key: str
+    needed: float
+    waste: float
+    stock: float
+    buy: float
+    price: float | None
+    reasons: tuple[str, ...]
+    ends: int = 0
+    end_price: float | None = None
+    guessed: bool = False
+
+    @property
+    def total(self) -> float | None:
+        """What the line comes to, to the hundredth; 0 where nothing is bought; None: no price."""
+        if self.buy == 0 and self.ends == 0:
+            return 0.0
+        if (self.buy and self.price is None) or (self.ends and self.end_price is None):
+            return None
+        return round(self.buy * (self.price or 0.0) + self.ends * (self.end_price or 0.0), 2)
+
+
+ORDER: tuple[Item, ...] = get_args(Item)
+
+
+def piece_lines(
+    wanted: Iterable[Wanted], book: PriceBook, stock: Mapping[str, float]
+) -> tuple[Line, ...]:
+    """Lines in the order of ordering. stock : pieces or metres at hand, by price key.
+
+    What is at hand goes to the line that stands first; whole pieces are bought.
+    """
+    sums: dict[tuple[Item, str, str, Unit], tuple[float, dict[str, None]]] = {}
+    for one in wanted:
+        kind = (one.item, one.what, one.key, one.unit)
+        quantity, reasons = sums.get(kind, (0.0, {}))
+        sums[kind] = (quantity + one.quantity, reasons | {one.reason: None})
+    left, found = dict(stock), []
+    for (item, what, key, unit), (needed, reasons) in sorted(
+        sums.items(), key=lambda one: (ORDER.index(one[0][0]), one[0][1])
+    ):
+        taken = min(needed, left.get(key, 0.0))
+        left[key] = left.get(key, 0.0) - taken
+        rest = needed - taken
+        buy = float(ceil(rest - 1e-9))
+        price = book.prices.get(key)
+        waste = buy - rest
+        found.append(Line(item, what, unit, key, needed, waste, taken, buy, price, tuple(reasons)))
+    return tuple(found)
+
+
+def cable_lines(needs: Iterable[CableNeed], book: PriceBook) -> tuple[Line, ...]:
+    """A line for each kind of cable; its factory-made ends stand in it."""
+    found = []
+    for need in needs:
+        end_key = "trunk end" if need.trunk else "factory end"
+        waste = need.bought_m + need.stock_m - need.needed_m
+        line = Line(
+            "trunk" if need.trunk else "cable", need.what, "m", need.key, need.needed_m, waste,
+            need.stock_m, need.bought_m, book.prices.get(need.key), tuple(need.names),
+            guessed=need.guessed,
+        )  # fmt: skip
+        if need.ends:
+            line = replace(line, ends=need.ends, end_price=book.prices.get(end_key))
+        found.append(line)
+    return tuple(sorted(found, key=lambda one: (one.item, one.what)))
