@@ -36,6 +36,7 @@ from .links import routes as links
 from .lists import routes as lists
 from .looking import routes as looking
 from .looking import way
+from .materials import routes as materials
 from .plans import routes as plans
 from .plans.schemas import Conflict
 from .polarity import routes as polarity
@@ -63,7 +64,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.add_middleware(Guard)
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
-        work, looking, way, devices, lists,
+        work, looking, way, devices, lists, materials,
     ):  # fmt: skip
         app.include_router(module.router)
     app.add_exception_handler(StillUsed, site.still_used)

@@ -25,6 +25,7 @@ const load = {
   FieldGuide: () => import("./views/beside/FieldGuide"),
   HouseRules: () => import("./views/beside/HouseRules"),
   FindOut: () => import("./views/looking/FindOut"),
+  Materials: () => import("./views/materials/Materials"),
   Lists: () => import("./views/lists/ListPage"),
 };
 const PlanShell = lazy(() => load.Shell().then((m) => ({ default: m.PlanShell })));
@@ -37,6 +38,7 @@ const Polarity = lazy(() => load.Polarity().then((m) => ({ default: m.Polarity }
 const Devices = lazy(() => load.Devices().then((m) => ({ default: m.Devices })));
 const FieldGuide = lazy(() => load.FieldGuide().then((m) => ({ default: m.FieldGuide })));
 const HouseRules = lazy(() => load.HouseRules().then((m) => ({ default: m.HouseRules })));
+const Materials = lazy(() => load.Materials().then((m) => ({ default: m.Materials })));
 const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
 
@@ -55,6 +57,7 @@ if (location.pathname.startsWith("/plans/")) {
     rules: load.HouseRules,
     unknowns: load.FindOut,
     lists: load.Lists,
+    materials: load.Materials,
   };
   void load.Shell();
   void (views[last] ?? load.Light)();
@@ -97,6 +100,7 @@ createRoot(document.getElementById("root")!).render(
                   }
                 >
                   <Route index element={<Overview />} />
+                  <Route path="materials" element={<Materials />} />
                   <Route path="survey" element={<Survey />} />
                   <Route path="need" element={<NeedPage />} />
                   <Route path="choose" element={<Moved />} />

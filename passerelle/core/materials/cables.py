@@ -113,15 +113,17 @@ def cable_buy(
             need.stock_m += known.order_m
         elif FACTORY in (cable.ends[0].kind, cable.ends[1].kind):
             need.bought_m += ceil(known.order_m)
-        elif known.order_m > REEL_LENGTHS_M[-1]:
-            sold = metres(REEL_LENGTHS_M[-1], ".6g")
-            why = (
-                f"{metres(known.order_m, '.6g')} is longer than any drum sold, {sold}: plan a joint"
-            )
-            not_cut.append(NotCut(cable.name, why))
-            need.bought_m += known.order_m
         else:
-            drums[need.what].append(Piece(cable.name, known.order_m))
+            _cut_or_not(need, Piece(cable.name, known.order_m), drums, not_cut)
+    for one in loose:
+        need = _need_of_loose(needs, one)
+        need.needed_m += one.length_m
+        need.names.append(one.name)
+        need.guessed = need.guessed or one.guessed
+        if need.ends:
+            need.bought_m += ceil(one.length_m)
+        else:
+            _cut_or_not(need, Piece(one.name, one.length_m), drums, not_cut)
     bought = _drums(drums)
     for need in needs.values():
         need.bought_m += sum(one.length_m for one in bought if one.type == need.what)

@@ -1,6 +1,6 @@
 """How long the work takes: each operation so many times, by the minutes of the price book."""
 
-from collections import Counter
+from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass
 
@@ -9,7 +9,7 @@ from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant, lengths
 
 from .backbone import FACTORY, ended, is_new
-from .wanted import Wanted
+from .wanted import Loose, Wanted
 
 _OPERATION = {
     "connector": "field connector", "splice protector": "splice", "mechanical splice": "splice",
@@ -28,22 +28,33 @@ class Labour:
     """Each operation and how many times."""
 
 
-def labour_of(plant: Plant, rules: HouseRules, wanted: Iterable[Wanted], book: PriceBook) -> Labour:
+def labour_of(
+    plant: Plant,
+    rules: HouseRules,
+    wanted: Iterable[Wanted],
+    book: PriceBook,
+    loose: Iterable[Loose] = (),
+) -> Labour:
     """Pulls, ends, splices, ports, modules and cords, and a test of every strand that is ended."""
-    times: Counter[str] = Counter()
+    times: defaultdict[str, float] = defaultdict(float)
     for cable in plant.cables.values():
         if not is_new(cable):
             continue
         times["set-up"] += 1
-        times["pull"] += lengths(plant, cable).order_m or 0.0  # type: ignore[assignment]
+        times["pull"] += lengths(plant, cable).order_m or 0.0
         times["end"] += sum(1 for end in cable.ends if end.kind == FACTORY)
         if all(end.kind is not None for end in cable.ends):
             times["test"] += ended(plant, cable, rules)
+    for run in loose:
+        times["set-up"] += 1
+        times["pull"] += run.length_m
+        times["test"] += run.strands
+        times["end"] += sum(1 for plug in run.plugs if plug is not None and not plug.is_bare)
     for one in wanted:
         operation = _OPERATION.get(one.item)
         if operation is not None:
-            times[operation] += one.quantity  # type: ignore[assignment]
+            times[operation] += one.quantity
     minutes = sum(book.minutes.get(key, 0.0) * count for key, count in times.items())
     hours = minutes / 60
     cost = None if book.per_hour is None else round(hours * book.per_hour, 2)
-    return Labour(hours, cost, tuple(sorted((k, float(n)) for k, n in times.items() if n)))
+    return Labour(hours, cost, tuple(sorted((key, count) for key, count in times.items() if count)))

@@ -72,7 +72,7 @@ def materials_of(check: PlanCheck, book: PriceBook) -> Materials:
     wanted += _labels(plan, wanted, bought)
     stock = {one.name: one.count for one in plan.stock}
     lines = (*cable_lines(bought.needs, book), *piece_lines(wanted, book, stock))
-    labour = labour_of(plant, plan.house_rules, wanted, book)
+    labour = labour_of(plant, plan.house_rules, wanted, book, loose)
     return Materials(
         lines, bought.cuts, bought.not_cut, tuple(dict.fromkeys(open_)), labour, bought.proved
     )

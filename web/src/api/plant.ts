@@ -185,7 +185,7 @@ export const useChangePlant = (plan_id: number) =>
         what,
         cascade: cascade ?? false,
         base: seen(),
-        changes: changes.map((c) => ({ ...c, doc: c.doc === null ? null : bare(c.doc) })),
+        changes: changes.map((c) => ({ ...c, doc: c.doc === null ? null : bare(c.doc, c.kind === "price" ? ["price"] : []) })),
       },
     });
     const outcome = await asked.catch(() => null);
@@ -196,9 +196,10 @@ export const useChangePlant = (plan_id: number) =>
     return taken<Changed>(outcome ? Promise.resolve(outcome) : asked);
   });
 
-/** A document without what is not recorded. */
-function bare(doc: object): Record<string, unknown> {
-  return Object.fromEntries(Object.entries(doc).filter(([, value]) => value !== null && value !== undefined && value !== ""));
+/** A document without what is not recorded. `saying`: keys where null says something: a price of null is no price. */
+function bare(doc: object, saying: string[]): Record<string, unknown> {
+  const told = ([key, value]: [string, unknown]) => value !== undefined && value !== "" && (value !== null || saying.includes(key));
+  return Object.fromEntries(Object.entries(doc).filter(told));
 }
 
 /** Put a place on the map by hand: one without a surveyed position, or a new one. [m] */

@@ -1724,6 +1724,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Materials
+         * @description What to buy, what to cut and how long it takes; nothing of it is stored.
+         */
+        get: operations["materials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2329,7 +2349,7 @@ export interface components {
         };
         /**
          * Closure
-         * @description Splices at a place.
+         * @description Splices at a place. existing : it stands already; None: where all its cables are there.
          */
         Closure: {
             /** Name */
@@ -2338,6 +2358,8 @@ export interface components {
             place: string;
             /** Splices */
             splices: components["schemas"]["Splice"][];
+            /** Existing */
+            existing?: boolean | null;
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -3374,6 +3396,8 @@ export interface components {
          *         device to device counts like the others).
          *     outlying : home-run (default: a cable of its own to each outlying point) or shared (one cable
          *         past all of them).
+         *     end_strands : all (default: every strand of a new cable is ended at its panels) or used (those
+         *         that links take; the others wait, coiled).
          *     currency : the word behind prices.
          *     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
          */
@@ -3480,6 +3504,12 @@ export interface components {
              * @enum {string}
              */
             cable_ends: "on-panels" | "either";
+            /**
+             * End Strands
+             * @default all
+             * @enum {string}
+             */
+            end_strands: "all" | "used";
             /**
              * Outlying
              * @default home-run
@@ -3628,7 +3658,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "shared part" | "service" | "need";
+            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "stock" | "shared part" | "service" | "need";
             /** Id */
             id: string | null;
             /** Doc */
@@ -4047,6 +4077,116 @@ export interface components {
             planned: boolean;
         };
         /**
+         * MaterialLineView
+         * @description needed + waste - stock = buy. price, total : null where there is none. own : the plan's.
+         */
+        MaterialLineView: {
+            /**
+             * Item
+             * @enum {string}
+             */
+            item: "cable" | "trunk" | "twisted pair" | "cord" | "conditioning cord" | "pigtail" | "connector" | "adapter" | "panel" | "cassette" | "splice protector" | "mechanical splice" | "closure" | "attenuator" | "multiplexer" | "inline part" | "module" | "spare module" | "cage adapter" | "direct-attach" | "converter" | "injector" | "power part" | "label" | "cleaning supply";
+            /** What */
+            what: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "piece" | "m";
+            /** Key */
+            key: string;
+            /** Needed */
+            needed: number;
+            /** Waste */
+            waste: number;
+            /** Stock */
+            stock: number;
+            /** Buy */
+            buy: number;
+            /** Price */
+            price: number | null;
+            /**
+             * Date
+             * @description of the plan's own price
+             */
+            date: string | null;
+            /** Own */
+            own: boolean;
+            /** Total */
+            total: number | null;
+            /** Ends */
+            ends: number;
+            /** End Price */
+            end_price: number | null;
+            /** Guessed */
+            guessed: boolean;
+            /** Reasons */
+            reasons: components["schemas"]["ReasonView"][];
+        };
+        /**
+         * MaterialPiece
+         * @description A length cut for a cable. [m]
+         */
+        MaterialPiece: {
+            /** Cable */
+            cable: string;
+            /** Length M */
+            length_m: number;
+        };
+        /**
+         * MaterialReel
+         * @description A reel with its pieces. bought : a drum that is not there yet. [m]
+         */
+        MaterialReel: {
+            /** Reel */
+            reel: string;
+            /** Bought */
+            bought: boolean;
+            /** Type */
+            type: string;
+            /** Length M */
+            length_m: number;
+            /** Pieces */
+            pieces: components["schemas"]["MaterialPiece"][];
+            /** Left M */
+            left_m: number;
+        };
+        /**
+         * MaterialsView
+         * @description What a plan takes. total : null while a price is missing or something is not recorded.
+         */
+        MaterialsView: {
+            /** Lines */
+            lines: components["schemas"]["MaterialLineView"][];
+            /** Cuts */
+            cuts: components["schemas"]["MaterialReel"][];
+            /** Not Cut */
+            not_cut: components["schemas"]["NamedWhy"][];
+            /** Open */
+            open: components["schemas"]["NamedWhy"][];
+            /** Total */
+            total: number | null;
+            /** Known Total */
+            known_total: number;
+            /** Unpriced */
+            unpriced: number;
+            /** Hours */
+            hours: number;
+            /** Labour */
+            labour: number | null;
+            /** Currency */
+            currency: string;
+            /** Proved */
+            proved: boolean;
+            /**
+             * Stock
+             * @description id of the stock entry of each price key
+             */
+            stock: {
+                [key: string]: string;
+            };
+        };
+        /**
          * MetBy
          * @description A link or a copper run that meets a need.
          */
@@ -4107,6 +4247,16 @@ export interface components {
              * @constant
              */
             op: "move-segment";
+        };
+        /**
+         * NamedWhy
+         * @description Something that nothing was counted or cut for, and why.
+         */
+        NamedWhy: {
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
         };
         /**
          * NeedBody
@@ -5595,6 +5745,18 @@ export interface components {
             start: number[];
             /** End */
             end: number[] | null;
+        };
+        /**
+         * ReasonView
+         * @description What a line is for. kind, id : the thing of the plan, where there is one of that name.
+         */
+        ReasonView: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string | null;
+            /** Id */
+            id: string | null;
         };
         /**
          * RedLightFact
@@ -11233,6 +11395,46 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    materials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsView"];
+                };
             };
             /** @description Not Found */
             404: {

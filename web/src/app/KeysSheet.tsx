@@ -10,6 +10,7 @@ const KEYS: [string, string][] = [
   ["3", "Route: cables and strands"],
   ["4", "Light"],
   ["5", "Polarity"],
+  ["6", "Materials: what to buy and to cut"],
   ["↑ ↓", "one strand after the other, in Polarity"],
   ["n", "a new need"],
   ["j / k", "next, previous link; cable, in Route"],

@@ -114,6 +114,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     n: go(`${home}/need?need=new`),
     "4": () => links.length && void navigate(light),
     "5": () => links.length && void navigate(`${light}/polarity`),
+    "6": go(`${home}/materials`),
     u: turned("undo"),
     "ctrl+z": turned("undo"),
     U: turned("redo"),
@@ -152,6 +153,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
       stop: sum("stop", "polarity"),
       warn: sum("warn", "polarity"),
     },
+    { key: "6", label: "Materials", to: `${home}/materials`, current: at.endsWith("/materials"), stop: 0, warn: 0 },
   ];
   for (const pier of piers) {
     const step = stepOf(pier.label.toLowerCase());

@@ -122,6 +122,12 @@ export const change = (n: number, one: string, many: string) => (n === 0 ? null 
 export const exactly = (value: number | null) => (value === null ? "no price" : value.toFixed(2).replace(/\B(?=(\d{3})+\.)/g, "\u202f"));
 
 /** A sum of money in the plan's currency; null is no price, never zero. */
+/** A sum to the hundredth, thousands apart. */
+export function cents(value: number): string {
+  const [whole = "0", part = "00"] = value.toFixed(2).split(".");
+  return `${whole.replace(/\B(?=(\d{3})+$)/g, "\u202f")}.${part}`;
+}
+
 export const money = (value: number | null, currency: string) =>
   value === null
     ? "no price"

@@ -1,0 +1,83 @@
+"""Routes about materials."""
+
+from fastapi import APIRouter
+
+from passerelle.api.context import Ctx, Number, judged
+from passerelle.core.many import many_things
+from passerelle.core.materials.lines import Line
+from passerelle.core.materials.materials import materials_of
+from passerelle.core.plan.plan import Plan
+from passerelle.formats.checkjson import rounded
+from passerelle.formats.prices import price_book
+
+from . import schemas
+
+router = APIRouter(prefix="/api/plans/{plan_id}/materials", tags=["materials"])
+_KINDS = ("cable", "link", "closure", "copper", "feed")
+"""Kinds of things that a line can be for, in the order in which a name is looked up."""
+
+
+@router.get("", name="materials")
+def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
+    """What to buy, what to cut and how long it takes; nothing of it is stored."""
+    check = judged(ctx, plan_id).check
+    plan = check.plan
+    with many_things():
+        made = materials_of(check, price_book(plan.prices))
+    return schemas.MaterialsView(
+        lines=[_line(plan, one) for one in made.lines],
+        cuts=[
+            schemas.MaterialReel(
+                reel=one.reel,
+                bought=one.bought,
+                type=one.type,
+                length_m=one.length_m,
+                pieces=[
+                    schemas.MaterialPiece(cable=piece.cable, length_m=rounded(piece.length_m) or 0)
+                    for piece in one.pieces
+                ],
+                left_m=rounded(one.left_m) or 0.0,
+            )
+            for one in made.cuts
+        ],
+        not_cut=[schemas.NamedWhy(name=one.cable, why=one.why) for one in made.not_cut],
+        open=[schemas.NamedWhy(name=one.name, why=one.said) for one in made.open],
+        total=made.total,
+        known_total=made.known_total,
+        unpriced=len(made.unpriced),
+        hours=rounded(made.labour.hours, 1) or 0.0,
+        labour=made.labour.cost,
+        currency=plan.house_rules.currency,
+        proved=made.proved,
+        stock={one.name: one.id for one in plan.stock},
+    )
+
+
+def _line(plan: Plan, one: Line) -> schemas.MaterialLineView:
+    own = plan.prices.by_name.get(one.key)
+    return schemas.MaterialLineView(
+        item=one.item,
+        what=one.what,
+        unit=one.unit,
+        key=one.key,
+        needed=rounded(one.needed) or 0.0,
+        waste=rounded(one.waste) or 0.0,
+        stock=rounded(one.stock) or 0.0,
+        buy=rounded(one.buy) or 0.0,
+        price=one.price,
+        date=own.date if own is not None else None,
+        own=own is not None and own.price != "as the book",
+        total=one.total,
+        ends=one.ends,
+        end_price=one.end_price,
+        guessed=one.guessed,
+        reasons=[_reason(plan, name) for name in one.reasons],
+    )
+
+
+def _reason(plan: Plan, name: str) -> schemas.ReasonView:
+    for kind in _KINDS:
+        found = plan.things(kind).by_name.get(name)
+        if found is not None:
+            return schemas.ReasonView(name=name, kind=kind, id=found.id)
+    return schemas.ReasonView(name=name, kind=None, id=None)

@@ -1,0 +1,76 @@
+"""What the list of materials sends."""
+
+from pydantic import BaseModel, Field
+
+from passerelle.core.materials.wanted import Item, Unit
+
+
+class ReasonView(BaseModel):
+    """What a line is for. kind, id : the thing of the plan, where there is one of that name."""
+
+    name: str
+    kind: str | None
+    id: str | None
+
+
+class MaterialLineView(BaseModel):
+    """needed + waste - stock = buy. price, total : null where there is none. own : the plan's."""
+
+    item: Item
+    what: str
+    unit: Unit
+    key: str
+    needed: float
+    waste: float
+    stock: float
+    buy: float
+    price: float | None
+    date: str | None = Field(description="of the plan's own price")
+    own: bool
+    total: float | None
+    ends: int
+    end_price: float | None
+    guessed: bool
+    reasons: list[ReasonView]
+
+
+class MaterialPiece(BaseModel):
+    """A length cut for a cable. [m]"""
+
+    cable: str
+    length_m: float
+
+
+class MaterialReel(BaseModel):
+    """A reel with its pieces. bought : a drum that is not there yet. [m]"""
+
+    reel: str
+    bought: bool
+    type: str
+    length_m: float
+    pieces: list[MaterialPiece]
+    left_m: float
+
+
+class NamedWhy(BaseModel):
+    """Something that nothing was counted or cut for, and why."""
+
+    name: str
+    why: str
+
+
+class MaterialsView(BaseModel):
+    """What a plan takes. total : null while a price is missing or something is not recorded."""
+
+    lines: list[MaterialLineView]
+    cuts: list[MaterialReel]
+    not_cut: list[NamedWhy]
+    open: list[NamedWhy]
+    total: float | None
+    known_total: float
+    unpriced: int
+    hours: float
+    labour: float | None
+    currency: str
+    proved: bool
+    stock: dict[str, str] = Field(description="id of the stock entry of each price key")

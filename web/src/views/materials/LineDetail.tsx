@@ -1,0 +1,134 @@
+/** One line of the list: how it is counted, what it is for, its price and stock, and where to cut. */
+import { Box, Flex, Heading, Link, Text } from "@chakra-ui/react";
+import { Link as RouterLink } from "react-router";
+import type { MaterialLine, MaterialsView } from "../../api/materials";
+import { useChangePlant } from "../../api/plant";
+import { usePrices } from "../../api/choice";
+import { useOpenPlan } from "../../app/planContext";
+import { useSettings } from "../../app/settings";
+import { TextField } from "../../forms/Field";
+import { lengthNumber, typed } from "../../words/figures";
+import { Mono } from "../../words/Mono";
+import { ReelDrawing } from "./ReelDrawing";
+
+export function LineDetail({ line, view }: { line: MaterialLine; view: MaterialsView }) {
+  const { plan } = useOpenPlan();
+  const { unit } = useSettings();
+  const change = useChangePlant(plan.id);
+  const book = usePrices(plan.id, plan.revision).data;
+  const metres = line.unit === "m";
+  const amount = (value: number) => `${metres ? lengthNumber(value, unit) : value}`;
+  const cable = line.item === "cable" || line.item === "trunk";
+  const names = new Set(line.reasons.map((reason) => reason.name));
+  const reels = cable
+    ? view.cuts.filter((reel) => (reel.bought ? reel.type === line.what : line.stock > 0 && reel.pieces.some((piece) => names.has(piece.cable))))
+    : [];
+  const own = book?.rows.find((row) => row.name === line.key);
+  const storePrice = (text: string) => {
+    const price = text.trim() === "" ? null : typed(text);
+    const doc = { name: line.key, price, date: new Date().toISOString().slice(0, 10) };
+    return change.mutateAsync({ what: `Price of ${line.key}`, changes: [{ kind: "price", id: own?.id ?? null, doc }] });
+  };
+  const storeStock = (text: string) => {
+    const count = typed(text) ?? 0;
+    const id = view.stock[line.key] ?? null;
+    const what = `At hand: ${count} of ${line.key}`;
+    if (count === 0) return id ? change.mutateAsync({ what, changes: [{ kind: "stock", id, doc: null }] }) : Promise.resolve();
+    return change.mutateAsync({ what, changes: [{ kind: "stock", id, doc: { name: line.key, count } }] });
+  };
+  const number = (text: string) => (text.trim() === "" || (typed(text) ?? -1) >= 0 ? null : `“${text}” is not a number`);
+  return (
+    <Flex
+      as="aside"
+      direction="column"
+      gap="2.5"
+      w={{ base: "100%", lg: "420px" }}
+      flex="none"
+      order={{ base: -1, lg: 0 }}
+      minH="0"
+      overflowY={{ lg: "auto" }}
+      pb="4"
+      aria-label="Line"
+      className="print-whole"
+    >
+      <Heading as="h2" fontSize="19px" lineHeight="1.25">
+        {line.item}: {line.what}
+      </Heading>
+      <Text data-sum="">
+        needed <Mono fontWeight="700">{amount(line.needed)}</Mono> + cutting and packs <Mono fontWeight="700">{amount(line.waste)}</Mono> − at hand{" "}
+        <Mono fontWeight="700">{amount(line.stock)}</Mono> = buy <Mono fontWeight="700">{amount(line.buy)}</Mono> {metres ? unit : ""}
+      </Text>
+      <Flex gap="2" wrap="wrap" align="end" className="no-print">
+        <TextField
+          label={`Price of one${metres ? " metre" : ""}, ${view.currency}`}
+          width="150px"
+          mono
+          placeholder="not known"
+          value={line.price === null ? "" : String(line.price)}
+          invalid={number}
+          onCommit={storePrice}
+        />
+        {!cable && (
+          <TextField
+            label="At hand"
+            width="110px"
+            mono
+            value={line.stock ? String(line.stock) : ""}
+            placeholder="none"
+            invalid={number}
+            onCommit={storeStock}
+          />
+        )}
+      </Flex>
+      <Text fontSize="14px" color="fg.muted">
+        {line.price === null
+          ? "No price: ask for one. Until then the plan has no total."
+          : line.own
+            ? `This plan’s own price${line.date ? `, of ${line.date}` : ", of no date"}.`
+            : "A demo price, invented: put in what you pay."}
+        {cable && " What is at hand stands in Route, reels."}
+      </Text>
+      {reels.map((reel) => (
+        <ReelDrawing key={reel.reel} reel={reel} longest={Math.max(...reels.map((one) => one.length_m))} />
+      ))}
+      {reels.length > 0 && (
+        <Text fontSize="14px" color="fg.muted">
+          {view.proved
+            ? "From the reels at hand no other plan cuts more, opens fewer reels or keeps a longer piece. Drums to buy are the shortest sold that are long enough: ask the supplier."
+            : "Longest piece first, best found so far: too many to prove that no other plan is better."}
+        </Text>
+      )}
+      <Box>
+        <Text fontSize="13px" fontWeight="700" color="fg.muted">
+          What it is for
+        </Text>
+        {line.reasons.map((reason) => (
+          <Text key={reason.name}>
+            <Reason reason={reason} home={`/plans/${plan.id}`} />
+          </Text>
+        ))}
+      </Box>
+    </Flex>
+  );
+}
+
+function Reason({ reason, home }: { reason: MaterialLine["reasons"][number]; home: string }) {
+  const to =
+    reason.kind === "cable"
+      ? `${home}/route?cable=${encodeURIComponent(reason.name)}`
+      : reason.kind === "link"
+        ? `${home}/links/${reason.id}`
+        : reason.kind === "closure"
+          ? `${home}/route?show=panels`
+          : reason.kind === "copper"
+            ? home
+            : reason.kind === "feed"
+              ? `${home}/survey?show=power`
+              : null;
+  if (!to) return <>{reason.name}</>;
+  return (
+    <Link asChild color="accent.fg">
+      <RouterLink to={to}>{reason.name}</RouterLink>
+    </Link>
+  );
+}

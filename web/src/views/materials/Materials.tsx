@@ -1,0 +1,204 @@
+/** The Materials pier: what to buy in the order of ordering, and for a cable where to cut. */
+import { Box, Button, Flex, Heading, Table, Text } from "@chakra-ui/react";
+import { useSearchParams } from "react-router";
+import { useMaterials, type MaterialLine, type MaterialsView } from "../../api/materials";
+import { useKeys } from "../../app/keyboard";
+import { useOpenPlan } from "../../app/planContext";
+import { useSettings } from "../../app/settings";
+import { Mono } from "../../words/Mono";
+import { useNarrow } from "../../parts/narrow";
+import { Problem } from "../../parts/Problem";
+import { cents, fromUnit, lengthNumber } from "../../words/figures";
+import { LineDetail } from "./LineDetail";
+
+const keyOf = (line: MaterialLine) => `${line.item} ${line.what}`;
+
+export function Materials() {
+  const { plan } = useOpenPlan();
+  const [search, setSearch] = useSearchParams();
+  const made = useMaterials(plan.id, plan.revision);
+  const lines = made.data?.lines ?? [];
+  const at = Math.max(
+    0,
+    lines.findIndex((line) => keyOf(line) === search.get("line")),
+  );
+  const current = lines[at];
+  const picked = search.has("line");
+  const narrow = useNarrow();
+  const pick = (line: MaterialLine | undefined) => {
+    if (line) setSearch({ line: keyOf(line) }, { replace: true });
+  };
+  useKeys({ j: () => pick(lines[at + 1]), k: () => pick(lines[at - 1]) });
+  return (
+    <Flex direction="column" flex="1" minH="0" px={{ base: "3", md: "4" }} pt="2" className="print-whole">
+      <Flex align="baseline" gap={{ base: "1", md: "3" }} mb="2" wrap="wrap">
+        <Heading as="h1" fontSize={{ base: "24px", md: "28px" }} lineHeight="1.15" data-answer="">
+          {answer(made.data)}
+        </Heading>
+        {made.data && lines.length > 0 && (
+          <Text color="fg.muted" flex="1" minW="200px">
+            {rest(made.data)}
+          </Text>
+        )}
+        <Button ml="auto" size="sm" h="32px" variant="outline" colorPalette="accent" onClick={() => window.print()}>
+          Print the list
+        </Button>
+      </Flex>
+      <Problem text={made.error?.message ?? null} />
+      {made.data && lines.length === 0 && (
+        <Text maxW="70ch">Nothing has to be bought yet: the list fills by itself as cables, links and panels come into the plan.</Text>
+      )}
+      {made.data && lines.length > 0 && (
+        <Flex
+          flex="1"
+          minH="0"
+          gap="4"
+          direction={{ base: "column", lg: "row" }}
+          overflowY={{ base: "auto", lg: "hidden" }}
+          className="print-whole print-column"
+        >
+          <Box
+            flex={{ base: "none", lg: "1" }}
+            minW="0"
+            overflowY={{ lg: "auto" }}
+            overflowX="auto"
+            pb="4"
+            className="print-whole"
+            tabIndex={0}
+            role="region"
+            aria-label="Lines of the list"
+          >
+            <NotCounted view={made.data} />
+            <Lines lines={lines} current={current} onPick={pick} />
+          </Box>
+          {current && (picked || !narrow) && <LineDetail key={keyOf(current)} line={current} view={made.data} />}
+        </Flex>
+      )}
+    </Flex>
+  );
+}
+
+function answer(view: MaterialsView | undefined): string {
+  if (!view) return "Counting what the plan takes …";
+  const buy = view.lines.filter((line) => line.buy > 0 || line.ends > 0).length;
+  if (view.lines.length === 0) return "Nothing to buy yet";
+  if (view.total !== null) return `${buy} lines to buy: ${cents(view.total)} ${view.currency}`;
+  return `${buy} lines to buy: ${cents(view.known_total)} ${view.currency} known, no total yet`;
+}
+
+function rest(view: MaterialsView): string {
+  const parts = [];
+  if (view.unpriced) parts.push(`${view.unpriced} without a price`);
+  if (view.open.length) parts.push(`${view.open.length} not recorded`);
+  const cost = view.labour === null ? "no price" : `${cents(view.labour)} ${view.currency}`;
+  parts.push(`work ${view.hours} h, ${cost}, beside it`);
+  return parts.join(" · ");
+}
+
+/** What nothing was bought for, because nobody recorded what it takes. */
+function NotCounted({ view }: { view: MaterialsView }) {
+  const told = [...view.not_cut.map((one) => `${one.name}: ${one.why}`), ...view.open.map((one) => one.why)];
+  if (told.length === 0) return null;
+  return (
+    <Box borderLeftWidth="4px" borderColor="warn.fg" bg="bg.panel" px="3" py="2" mb="2" fontSize="14px" data-open="">
+      <details>
+        <summary style={{ cursor: "pointer", fontWeight: 600 }}>
+          Not counted: {told.length === 1 ? "1 thing is" : `${told.length} things are`} not recorded
+        </summary>
+        {told.map((one) => (
+          <Text key={one}>{one}</Text>
+        ))}
+      </details>
+    </Box>
+  );
+}
+
+interface LinesProps {
+  lines: MaterialLine[];
+  current: MaterialLine | undefined;
+  onPick: (line: MaterialLine) => void;
+}
+
+function Lines({ lines, current, onPick }: LinesProps) {
+  const { unit } = useSettings();
+  const amount = (line: MaterialLine, value: number) => (line.unit === "m" ? lengthNumber(value, unit) : String(value));
+  // A price by the metre is shown by the unit of the screen.
+  const each = (line: MaterialLine, price: number) => cents(line.unit === "m" ? price * fromUnit(1, unit) : price);
+  return (
+    <Table.Root size="sm" variant="line" aria-label="What to buy" css={{ "& td, & th": { py: "1.5", px: { base: "1", md: "2" }, verticalAlign: "top" } }}>
+      <Table.Header>
+        <Table.Row bg="bg">
+          <Table.ColumnHeader textAlign="end">Buy</Table.ColumnHeader>
+          <Table.ColumnHeader>What</Table.ColumnHeader>
+          <Table.ColumnHeader textAlign="end" hideBelow="md">
+            Each
+          </Table.ColumnHeader>
+          <Table.ColumnHeader textAlign="end">Total</Table.ColumnHeader>
+          <Table.ColumnHeader className="only-print-cell">ordered</Table.ColumnHeader>
+        </Table.Row>
+      </Table.Header>
+      <Table.Body>
+        {lines.map((line, i) => {
+          const on = line === current;
+          const first = lines[i - 1]?.item !== line.item;
+          return (
+            <Table.Row
+              key={keyOf(line)}
+              bg={on ? "bg.panel" : "bg"}
+              data-line={keyOf(line)}
+              boxShadow={on ? "inset 4px 0 0 var(--chakra-colors-accent-solid)" : undefined}
+            >
+              <Table.Cell textAlign="end" whiteSpace="nowrap">
+                <Mono fontWeight="700">{amount(line, line.buy)}</Mono>
+                {line.unit === "m" ? ` ${unit}` : ""}
+              </Table.Cell>
+              <Table.Cell>
+                <button
+                  type="button"
+                  aria-current={on ? "true" : undefined}
+                  onClick={() => onPick(line)}
+                  style={{ font: "inherit", color: "inherit", textAlign: "start", width: "100%" }}
+                >
+                  {first && (
+                    <Text fontWeight="700" fontSize="15px">
+                      {line.item}
+                    </Text>
+                  )}
+                  {line.what}
+                  {line.ends > 0 && <Text as="span" color="fg.muted">{`, ${line.ends} ends`}</Text>}
+                  {line.stock > 0 && <Text as="span" color="fg.muted">{`, ${amount(line, line.stock)} from stock`}</Text>}
+                  {line.guessed && (
+                    <Text as="span" color="warn.fg">
+                      {" "}
+                      · a length is a guess
+                    </Text>
+                  )}
+                </button>
+              </Table.Cell>
+              <Table.Cell textAlign="end" whiteSpace="nowrap" hideBelow="md">
+                {line.price === null ? <Ask none={line.total === 0} /> : <Mono>{each(line, line.price)}</Mono>}
+              </Table.Cell>
+              <Table.Cell textAlign="end" whiteSpace="nowrap">
+                {line.total === null ? <Ask none={false} /> : <Mono fontWeight="600">{cents(line.total)}</Mono>}
+              </Table.Cell>
+              <Table.Cell className="only-print-cell">☐</Table.Cell>
+            </Table.Row>
+          );
+        })}
+      </Table.Body>
+    </Table.Root>
+  );
+}
+
+/** A price that nobody has given yet; nothing needed is an en dash. */
+function Ask({ none }: { none: boolean }) {
+  return none ? (
+    <Text as="span" color="fg.muted">
+      –
+    </Text>
+  ) : (
+    <Text as="span" color="open.fg" fontWeight="700">
+      ask
+    </Text>
+  );
+}
