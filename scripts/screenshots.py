@@ -12,6 +12,7 @@ from passerelle.plans.store import Store
 OUT = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 ARGUMENTS = ["--no-sandbox", "--disable-gpu", "--font-render-hinting=none"]
 DESIGN, TABLET, PHONE = (1280, 800), (820, 1180), (390, 844)
+CABLE_LINE = "cable%20OS2,%2012%20strands,%20Outdoor%20drop,%20all-dielectric,%20pulled"
 NEED = "need?from=Crew%20House&to=Wet%20Lab&distance=240&rate=10&growth=100"
 
 
@@ -129,7 +130,7 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("route-pull", view("route?cable=R-01&page=pull", "[data-pull]"), False, DESIGN),
     ("route-failures", view("route?show=failures", "[data-group]"), False, DESIGN),
     ("need", need, False, DESIGN),
-    ("need-possible", view(f"{NEED}&show=possible", "[data-possible] rect"), False, DESIGN),
+    ("materials", view(f"materials?line={CABLE_LINE}", "[data-cut]"), False, DESIGN),
     ("lists", a_list, False, DESIGN),
     ("light", light, False, DESIGN),
     ("find-out-next", view("unknowns", "[data-unknown]"), False, DESIGN),
