@@ -270,6 +270,7 @@ def test_d_a_port_split_into_four_with_its_polarity_found_wrong_and_cured(acts: 
     page.locator("h1").click()
     acts.key("5")
     acts.press("Print for the van")
+    page.evaluate("window.dispatchEvent(new Event('beforeprint'))")
     page.emulate_media(media="print")
     expect(page.locator("[data-paper-head]")).to_contain_text("Racks: Polarity")
     # a trunk of twelve, with a box for where each strand should come out

@@ -1,5 +1,7 @@
 """Strands on screen: followed, repaired, and told apart by what was found on site."""
 
+import re
+
 from playwright.sync_api import Page, expect
 
 from tests.browser.test_light import answer
@@ -9,6 +11,7 @@ def open_strands(page: Page, name: str) -> None:
     page.goto("/plans/1")
     page.get_by_label("Find a link").fill(name)
     page.locator("[data-link]").filter(has_text=name).first.click()
+    expect(page).to_have_url(re.compile("/links/"))
     page.get_by_label("Find a link").fill("")
     page.locator("h1").click()
     page.keyboard.press("5")

@@ -1,12 +1,12 @@
 """The way through the job: next acts, closed steps, paper, the drawer, and what others save."""
 
 import re
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import Page, expect
 
-AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
+from .axe import wrong
+
 A4_PX = 703
 """A4 upright less margins of 12 mm at 96 px an inch: (210 - 24) / 25.4 · 96."""
 
@@ -133,20 +133,6 @@ SHEETS = (
 )  # fmt: skip
 
 
-def wrong(page: Page, part: str) -> list[tuple[str, list[str]]]:
-    """What axe finds: every rule in the light set, then contrast alone in the dark one."""
-    page.evaluate(AXE.read_text())
-    told = []
-    for mode, only in (("light", ""), ("dark", ", runOnly: ['color-contrast']")):
-        page.evaluate("mode => { document.documentElement.className = mode }", mode)
-        page.wait_for_timeout(350)  # colours fade from one set to the other
-        found = page.evaluate(
-            f"axe.run('{part}', {{resultTypes: ['violations']{only}}}).then(r => r.violations)"
-        )
-        told += [(v["id"], [n["html"][:160] for n in v["nodes"][:3]]) for v in found]
-    return told
-
-
 def test_axe_finds_nothing_wrong_with_any_sheet(page: Page):
     for path, opener in SHEETS:
         page.goto(f"/plans/1{path}")
@@ -169,4 +155,4 @@ def test_axe_finds_nothing_wrong_with_first_page_empty_and_lost_states(page: Pag
         page.goto(path)
         expect(page.get_by_role("heading").first).to_be_visible()
         page.wait_for_timeout(300)
-        assert wrong(page, "html") == [], path
+        assert wrong(page) == [], path

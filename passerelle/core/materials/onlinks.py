@@ -10,16 +10,16 @@ from passerelle.core.light.link import Link
 from passerelle.core.light.modules import End, resolve
 from passerelle.core.light.readings import run_around
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plan.lightpath import Joint, Part, Segment
+from passerelle.core.plan.lightpath import UNSAID, Joint, Part, Segment
 from passerelle.core.tables import STANDARD
 
-from .wanted import Item, Loose, Wanted, adapters_for, cord_sold_m, mode_word
+from .wanted import Item, Loose, Open, Wanted, adapters_for, cord_sold_m, mode_word
 
 Seen = set[tuple[str, ...]]
 """Things that several links pass, counted once."""
 
 
-def of_links(links: tuple[Link, ...], rules: HouseRules) -> Iterator[Wanted | Loose]:
+def of_links(links: tuple[Link, ...], rules: HouseRules) -> Iterator[Wanted | Loose | Open]:
     """Everything of every link; a split port, a shared part and a multiplexer once."""
     seen: Seen = set()
     ports = _ports(links)
@@ -89,7 +89,7 @@ def _again(key: tuple[str, ...], seen: Seen) -> bool:
 
 def _path(
     link: Link, ports: dict[tuple[str, str], tuple[str, ...]], seen: Seen
-) -> Iterator[Wanted | Loose]:
+) -> Iterator[Wanted | Loose | Open]:
     parts = link.path.parts
     of_cables = _of_cables(parts)
     strands = resolve(link.a).strands or 2
@@ -151,24 +151,23 @@ def _plugs(part: Segment) -> str:
     return names[0] if names[0] == names[1] else " to ".join(sorted(names))
 
 
-def _segment(link: Link, part: Segment, strands: int) -> Iterator[Wanted | Loose]:
+def _segment(link: Link, part: Segment, strands: int) -> Iterator[Wanted | Loose | Open]:
     key = part_price(part, strands)
     glass = part.fiber or "glass not recorded"
     if part.kind == "cable":
-        name = part.label or link.name
-        guessed = part.length_from == "guess"
-        count = part.strands or strands
-        yield Loose(name, part.fiber, count, part.length_m, part.ends, guessed)
+        yield _loose(link, part, strands)
     elif part.kind == "cord":
         how = "one strand, " if strands == 1 else "breakout, " if part.lane is not None else ""
-        what = f"{glass}, {how}{_plugs(part)}, {cord_sold_m(part.length_m):g} m"
+        long = f"{cord_sold_m(part.length_m):g} m"
+        long = "length not recorded" if part.length_m is UNSAID else long
+        what = f"{glass}, {how}{_plugs(part)}, {long}"
         item: Item = "conditioning cord" if part.conditioning else "cord"
         yield Wanted(item, what, key, 1, link.name)
     elif part.kind == "pigtail":
         what = f"{glass}, {_plugs(part).replace(' to bare', '').replace('bare to ', '')}, 1 m"
         yield Wanted("pigtail", what, "pigtail", strands, link.name)
     elif part.kind == "cassette":
-        yield Wanted("cassette", part.part or "cassette", part.part or key, 1, link.name)
+        yield Wanted("cassette", part.part or "cassette", key, 1, link.name)
     elif part.kind == "inline":
         value = "" if part.loss_db is None else f"{part.loss_db:g} dB"
         if key == "attenuator":
@@ -178,6 +177,16 @@ def _segment(link: Link, part: Segment, strands: int) -> Iterator[Wanted | Loose
             yield Wanted("multiplexer", part.part or "multiplexer", key, 1, link.name)
         else:
             yield Wanted("inline part", part.part or part.what or "inline part", key, 1, link.name)
+
+
+def _loose(link: Link, part: Segment, strands: int) -> Loose | Open:
+    """A cable that no cable of the plan stands for; open where nobody said how long it is."""
+    name = part.label or link.name
+    if part.length_m is UNSAID:
+        return Open(link.name, f"how long the cable of {link.name} is is not recorded")
+    sizes = [int(end.type.split("-")[1]) for end in part.ends if end and end.family == "MPO"]
+    count = part.strands or max(sizes, default=strands)
+    return Loose(name, part.fiber, count, part.length_m, part.ends, part.length_from == "guess")
 
 
 def _joint(link: Link, parts: tuple[Part, ...], at: int, strands: int) -> Iterator[Wanted]:

@@ -7,13 +7,14 @@ import pytest
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.materials.onlinks import of_links
-from passerelle.core.materials.wanted import REEL_LENGTHS_M, Loose, adapters_for, cord_sold_m
+from passerelle.core.materials.wanted import REEL_LENGTHS_M, Wanted, adapters_for, cord_sold_m
 from passerelle.core.plan.backbone import Cable, Closure, Pathway, Place, Reel, Splice, Termination
 from passerelle.core.plan.beside import Price, Stock
+from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.devices import Spare
 from passerelle.core.plan.ends import LinkEnd
 from passerelle.core.plan.house_rules import HouseRules
-from passerelle.core.plan.lightpath import Joint, Segment
+from passerelle.core.plan.lightpath import UNSAID, Joint, Segment
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things
@@ -198,7 +199,7 @@ def test_a_split_port_and_its_breakout_cord_are_bought_once():
     links = tuple(one.budget.link for one in demo.links)
     lanes = [one for one in links if one.a.port.split or one.b.port.split]
     assert len(lanes) == 2
-    found = [w for w in of_links(tuple(lanes), HouseRules()) if not isinstance(w, Loose)]
+    found = [w for w in of_links(tuple(lanes), HouseRules()) if isinstance(w, Wanted)]
     breakouts = [w for w in found if "breakout" in w.what]
     assert len(breakouts) == 1
     modules = [w for w in found if w.item == "module"]
@@ -224,3 +225,27 @@ def test_as_json_a_number_that_is_not_known_is_null():
     assert tails["for"] == ["C1"]
     assert made["cuts"][0]["pieces"] == [{"cable": "C1", "length_m": 220.5}]
     assert made["labour"] == {"hours": 7.6, "cost": 365.04}
+
+
+def loose_link(**changes):
+    """A link on a factory-made trunk of its own, which no cable of the plan stands for."""
+    plug = connector("MPO-12/UPC/unpinned")
+    run = Segment("cable", 40.0, "OM4", (plug, plug), wiring="type-B", id="t0")
+    end = LinkEnd("100GBASE-SR4")
+    path = (replace(run, **changes),)
+    return PlannedLink("T", replace(end, place="A"), replace(end, place="B"), path)
+
+
+def test_a_trunk_of_a_link_alone_counts_the_strands_of_its_plugs():
+    made = bought(replace(plan_with(loose_link()), cables=Things()))
+    trunk = line(made, "trunk")
+    # two finished ends at 46 and 40 m at 2.60; the module takes eight of the twelve strands
+    assert trunk.what.startswith("OM4, 12 strands")
+    assert (trunk.buy, trunk.ends, trunk.total) == (40.0, 2, 196.0)
+
+
+def test_a_cable_without_a_length_is_not_zero_metres():
+    made = bought(replace(plan_with(loose_link(length_m=UNSAID)), cables=Things()))
+    assert [one.said for one in made.open] == ["how long the cable of T is is not recorded"]
+    assert not [one for one in made.lines if one.item in ("cable", "trunk")]
+    assert made.total is None

@@ -1,6 +1,7 @@
 /** What only paper shows: of what and of when a page is, and boxes to fill by hand. */
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
+import { flushSync } from "react-dom";
 import { applyMode, useSettings } from "./settings";
 
 /** Paper is white: while the page is printed it takes the light set, whatever the screen has. */
@@ -18,6 +19,22 @@ export function useLightPaper() {
   }, [mode]);
 }
 
+/** True while the page is being printed: then every row is drawn, not only those in view. */
+export function usePrinting(): boolean {
+  const [printing, setPrinting] = useState(false);
+  useEffect(() => {
+    const begin = () => flushSync(() => setPrinting(true));
+    const end = () => setPrinting(false);
+    window.addEventListener("beforeprint", begin);
+    window.addEventListener("afterprint", end);
+    return () => {
+      window.removeEventListener("beforeprint", begin);
+      window.removeEventListener("afterprint", end);
+    };
+  }, []);
+  return printing;
+}
+
 interface HeadProps {
   plan: string;
   view: string;
@@ -31,13 +48,9 @@ function now(): string {
   return `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())} ${pad(at.getHours())}:${pad(at.getMinutes())}`;
 }
 
+/** Made when printing begins: on screen it is not there, for nobody to find or hear. */
 export function PaperHead({ plan, view, revision }: HeadProps) {
-  const [at, setAt] = useState(now);
-  useEffect(() => {
-    const take = () => setAt(now());
-    window.addEventListener("beforeprint", take);
-    return () => window.removeEventListener("beforeprint", take);
-  }, []);
+  if (!usePrinting()) return null;
   return (
     <Box className="only-print-block" px="4" pb="2" mb="2" borderBottomWidth="2px" borderColor="fg" data-paper-head="">
       <Text fontWeight="700" fontSize="17px">
@@ -45,7 +58,7 @@ export function PaperHead({ plan, view, revision }: HeadProps) {
         {view ? `: ${view}` : ""}
       </Text>
       <Text fontSize="13px">
-        Printed {at} · revision {revision} · a plan, not a test record: local codes and licensed practice decide
+        Printed {now()} · revision {revision} · a plan, not a test record: local codes and licensed practice decide
       </Text>
     </Box>
   );
@@ -54,6 +67,7 @@ export function PaperHead({ plan, view, revision }: HeadProps) {
 const BOXES = ["Done by", "Date", "What was found other than planned"];
 
 export function PaperFoot() {
+  if (!usePrinting()) return null;
   return (
     <Box className="only-print-block" px="4" pt="4" data-paper-foot="" css={{ breakInside: "avoid" }}>
       <Flex gap="6">

@@ -1,11 +1,11 @@
 /** All links of the plan in one dense table: which would come up, and what decides. */
 import { Box, Button, Flex, Grid, Heading, Input, Text } from "@chakra-ui/react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useRef, useState } from "react";
-import { flushSync } from "react-dom";
+import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { LinkSummary } from "../../api/client";
 import { useKeys } from "../../app/keyboard";
+import { usePrinting } from "../../app/Paper";
 import { useOpenPlan, type SortKey } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { BASIS, db, lengthNumber, plus, said } from "../../words/figures";
@@ -165,22 +165,6 @@ function Findings({ counts }: { counts: LinkSummary["counts"] }) {
       ))}
     </Flex>
   );
-}
-
-/** True while the page is being printed: then every row is drawn, not only those in view. */
-function usePrinting(): boolean {
-  const [printing, setPrinting] = useState(false);
-  useEffect(() => {
-    const begin = () => flushSync(() => setPrinting(true));
-    const end = () => setPrinting(false);
-    window.addEventListener("beforeprint", begin);
-    window.addEventListener("afterprint", end);
-    return () => {
-      window.removeEventListener("beforeprint", begin);
-      window.removeEventListener("afterprint", end);
-    };
-  }, []);
-  return printing;
 }
 
 export function Overview() {
