@@ -2,11 +2,14 @@
 
 from collections.abc import Callable
 from dataclasses import replace
+from typing import Any
 
 from passerelle.core.changes.apply import applied
 from passerelle.core.changes.change import EditLink, Put
+from passerelle.core.choice.prices import PriceBook
 from passerelle.core.judge.wholeplan import PlanCheck, check
 from passerelle.core.light.edits import SetPart
+from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.plan.plan import Plan
@@ -23,7 +26,8 @@ def big_plan(count: int) -> Plan:
     plan = demo_plan()
     loose = [link for link in plan.links if not on_cables(link)]
     made = [_copied(loose[at % len(loose)], at) for at in range(count)]
-    return replace(plan, links=Things(made), redundancy=Things())
+    none: Things[Any] = Things()  # of what names links
+    return replace(plan, links=Things(made), redundancy=none, services=none, needs=none)
 
 
 def _copied(link: PlannedLink, number: int) -> PlannedLink:
@@ -73,6 +77,9 @@ def plan_figures(timed: Timed) -> dict[str, float]:
         "writing it, s": timed(lambda: write_plan(big), 3),
         "judging it whole, s": timed(lambda: check(big), 3),
         "an edit of one of its links, judged, ms": 1000 * _edit(big, judged, timed),
+        "materials and cuts of it, s": timed(lambda: materials_of(judged, PriceBook()), 3),
+        "materials and cuts of the demo plan, ms": 1000
+        * timed(lambda: materials_of(known, PriceBook())),
         "judging the demo plan whole, ms": 1000 * timed(lambda: check(demo)),
         "an edit of a link of the demo plan, judged, ms": 1000 * _edit(demo, known, timed),
         "an edit of a pathway of the demo plan, judged, ms": 1000 * _wider(demo, known, timed),
