@@ -50,6 +50,11 @@ def of_cable_ends(plant: Plant, rules: HouseRules) -> Iterator[Wanted | Open]:
                     said = f"how {cable.name} is finished at {place} is not recorded"
                     yield Open(cable.name, said)
                 continue
+            if end.connector is None:
+                said = (
+                    f"the connector of {cable.name} at {place} is not recorded: no adapter for it"
+                )
+                yield Open(cable.name, said)
             yield from _of_end(cable, end, count)
 
 

@@ -145,6 +145,16 @@ def test_an_end_that_nobody_recorded_buys_nothing_and_leaves_no_total():
     assert made.total is None
 
 
+def test_a_connector_that_nobody_recorded_is_said_and_leaves_no_total():
+    plugless = replace(next(iter(plan_with().cables)), end_b=Termination("pigtails", panel="PB"))
+    made = bought(plan_with(cable=plugless))
+    assert [one.said for one in made.open] == [
+        "the connector of C1 at B is not recorded: no adapter for it"
+    ]
+    assert line(made, "adapter").buy == 6  # those at A
+    assert made.total is None
+
+
 def test_splices_of_a_closure_take_a_protector_a_strand_and_a_mechanical_one_takes_none():
     second = Cable("C2", "B", "A", "OS2", 12, type=kind(), length_m=50.0)
     closure = Closure(

@@ -6,6 +6,7 @@ import { useChangePlant } from "../../api/plant";
 import { usePrices } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
+import { whereStands } from "../../app/where";
 import { TextField } from "../../forms/Field";
 import { lengthNumber, typed } from "../../words/figures";
 import { Mono } from "../../words/Mono";
@@ -113,18 +114,7 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
 }
 
 function Reason({ reason, home }: { reason: MaterialLine["reasons"][number]; home: string }) {
-  const to =
-    reason.kind === "cable"
-      ? `${home}/route?cable=${encodeURIComponent(reason.name)}`
-      : reason.kind === "link"
-        ? `${home}/links/${reason.id}`
-        : reason.kind === "closure"
-          ? `${home}/route?show=panels`
-          : reason.kind === "copper"
-            ? home
-            : reason.kind === "feed"
-              ? `${home}/survey?show=power`
-              : null;
+  const to = whereStands(home, reason);
   if (!to) return <>{reason.name}</>;
   return (
     <Link asChild color="accent.fg">
