@@ -6,12 +6,14 @@ from passerelle.core.judge.ports import cage_adapter
 from passerelle.core.judge.ties import kept, shelved
 from passerelle.core.light.link import Link
 from passerelle.core.light.modules import End, resolve
+from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.house_rules import FIELD, ONE_A_TYPE
 from passerelle.core.plan.lightpath import Joint, Segment
-from passerelle.core.tables import SINGLE_MODE, STANDARD
+from passerelle.core.tables import STANDARD
 
 from .laying import Laid, strands_together, trunks
 from .prices import Bill, Counted
+from .sold import adapters_for, mode_word
 from .world import World
 
 
@@ -66,7 +68,36 @@ def _way(counted: Counted, way: Taken) -> None:
                 _joint(counted, part, lanes, strands)
     if way.laid is not None:
         lay(counted, way)
-    counted.work("test", strands_together(links))
+        _end_the_others(counted, way, way.laid)
+    tested = strands_together(links)
+    if way.laid is not None:
+        tested = max(tested, way.laid.ended * len(way.laid.cables))
+    counted.work("test", tested)
+
+
+def _end_the_others(counted: Counted, way: Taken, laid: Laid) -> None:
+    """Strands that no circuit takes and that are ended all the same, by house rule.
+
+    Their adapters come beside those of the paths; duplex ones take two strands.
+    """
+    link, others = way.links[0], laid.ended - strands_together(way.links)
+    if laid.trunk or laid.plugged_in or others <= 0:
+        return
+    pigtails = sum(1 for part in link.path.parts if part.kind == "pigtail")
+    fused = sum(1 for part in link.path.parts if part.kind == "fusion")
+    held = sum(1 for part in link.path.parts if part.kind == "mechanical")
+    if pigtails:
+        counted.buy("pigtail", pigtails * others)
+    if fused:
+        counted.buy("splice", fused * others)
+    counted.work("splice", (fused + held) * others)
+    panel_plug = laid.cables[0].ends[0].connector
+    assert panel_plug is not None  # `lay` gives every cable one
+    plug = connector(panel_plug)
+    there = sum(1 for one in way.links for part in one.path.parts if part.kind == "adapter")
+    more = max(0, 2 * adapters_for(plug.family, laid.ended) - there)
+    counted.buy("adapter", more)
+    counted.work("port", more)
 
 
 def _module(counted: Counted, end: End, shared: int) -> None:
@@ -94,11 +125,6 @@ def _multi_fiber(segment: Segment) -> bool:
     return any(end is not None and end.family == "MPO" for end in segment.ends)
 
 
-def _mode(fiber_name: str | None) -> str:
-    fiber = STANDARD.fibers.get(fiber_name or "")
-    return "single-mode" if fiber is not None and fiber.mode == SINGLE_MODE else "multimode"
-
-
 def part_price(part: Segment, strands: int = 2) -> str:
     """The key of a cord, pigtail, cassette or inline part in the price book."""
     if part.kind == "cord":
@@ -108,7 +134,7 @@ def part_price(part: Segment, strands: int = 2) -> str:
             return "cord mode-conditioning"
         if _multi_fiber(part):
             return "cord multi-fiber"
-        return f"cord {_mode(part.fiber)}{' one strand' if strands == 1 else ''}"
+        return f"cord {mode_word(part.fiber)}{' one strand' if strands == 1 else ''}"
     if part.kind == "inline":
         what = part.what or "inline part"
         return "attenuator" if what.startswith("attenuator") else what
@@ -133,7 +159,7 @@ def lay(counted: Counted, way: Taken) -> None:
     assert laid is not None
     for cable in laid.cables:
         if laid.trunk:
-            counted.buy(f"trunk {_mode(cable.fiber)} {cable.strands}", laid.sheath_m)
+            counted.buy(f"trunk {mode_word(cable.fiber)} {cable.strands}", laid.sheath_m)
             counted.buy("trunk end", 2)
             counted.work("end", 2)
         else:
@@ -145,16 +171,15 @@ def lay(counted: Counted, way: Taken) -> None:
 
 
 def _finish(counted: Counted, way: Taken) -> None:
-    """Both ends: factory-made ones on the strands that get one, others on those that are used.
+    """Both ends, on the strands that get one by house rule.
 
     Pigtails and their splices are parts of the path and counted there.
     """
     laid = way.laid
     assert laid is not None
     if laid.termination == FIELD:
-        used = 2 * strands_together(way.links)
-        counted.buy("field connector", used)
-        counted.work("field connector", used)
+        counted.buy("field connector", 2 * laid.ended)
+        counted.work("field connector", 2 * laid.ended)
     elif laid.termination != "pigtails":
         counted.buy("factory end", 2 * laid.ended)
         counted.work("cord" if laid.plugged_in else "end", 2)

@@ -24,7 +24,14 @@ from passerelle.core.plan.backbone import (
     Termination,
 )
 from passerelle.core.plan.connectors import Connector
-from passerelle.core.plan.house_rules import FACTORY, FIELD, PIGTAILS, Finish, HouseRules
+from passerelle.core.plan.house_rules import (
+    FACTORY,
+    FIELD,
+    PIGTAILS,
+    Finish,
+    HouseRules,
+    strands_ended,
+)
 from passerelle.core.plan.lightpath import LightPath, Segment
 from passerelle.core.plant.diverse import Pair, Route, routes_between, shortest_routes, ways_of
 from passerelle.core.plant.model import Plant
@@ -50,8 +57,8 @@ class Laid:
 
     Over several reels the splices between have no place yet: the links are not put on strands.
     sheath_m : length of each. [m] termination : how both ends are finished. ended : strands of each
-    that get a plug. head : what speaks against plugs that are pulled through. plugged_in : it goes
-    from device to device, without panel or cord.
+    that get a plug, by house rule. head : what speaks against plugs that are pulled through.
+    plugged_in : it goes from device to device, without panel or cord.
     """
 
     cables: tuple[Cable, ...]
@@ -174,8 +181,7 @@ class Layer:
         else:
             spare = world.rules.spare_strands_percent
             size = cable_size(together, spare)
-            # One-strand ways end what is used and kept spare; a pair is had with all its ends.
-            ended = min(size, with_spare(together, spare)) if strands_needed(first) == 1 else size
+            ended = strands_ended(size, together, world.rules)
         how = terminated(first, world.rules)
         sheath_m = sum(first.path.segment(at).length_m for at in pieces)
         kind, objections = self._construction(size, route, cable.fiber or "OS2")

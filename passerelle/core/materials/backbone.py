@@ -5,13 +5,14 @@ The cables themselves are cut from reels; see `cables`.
 
 from collections.abc import Iterator
 
+from passerelle.core.choice.sold import PANEL_POSITIONS, adapters_for, mode_word
 from passerelle.core.plan.backbone import Cable, Closure, Termination
 from passerelle.core.plan.connectors import connector
-from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.house_rules import HouseRules, strands_ended
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.strands import strands
 
-from .wanted import PANEL_POSITIONS, Open, Wanted, adapters_for, mode_word
+from .wanted import Open, Wanted
 
 FACTORY, PIGTAILS, FIELD = "factory", "pigtails", "field"
 
@@ -23,14 +24,12 @@ def is_new(cable: Cable) -> bool:
 
 def ended(plant: Plant, cable: Cable, rules: HouseRules) -> int:
     """How many strands of a new cable are ended: all, or by house rule those that links take."""
-    if rules.end_strands == "all":
-        return cable.strands
     taken: set[int] = set()
     unchosen = 0
     for _, use in plant.uses_of.get(cable.name, ()):
         taken.update(use.strands)
         unchosen += 0 if use.strands else use.needed
-    return min(cable.strands, len(taken) + unchosen)
+    return strands_ended(cable.strands, len(taken) + unchosen, rules)
 
 
 def of_cable_ends(plant: Plant, rules: HouseRules) -> Iterator[Wanted | Open]:

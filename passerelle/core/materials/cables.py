@@ -11,6 +11,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 from math import ceil
 
+from passerelle.core.choice.sold import REEL_LENGTHS_M, mode_word
 from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.connectors import Connector, connector
 from passerelle.core.plan.house_rules import HouseRules
@@ -18,7 +19,7 @@ from passerelle.core.plant.model import Plant, lengths
 from passerelle.core.plant.reels import CutPlan
 
 from .backbone import FACTORY, ended, is_new
-from .wanted import REEL_LENGTHS_M, Loose, Open, mode_word
+from .wanted import Loose, Open
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,6 +4,7 @@ from collections import defaultdict
 from collections.abc import Iterator
 
 from passerelle.core.choice.bill import module_price, part_price
+from passerelle.core.choice.sold import adapters_for, cord_sold_m, mode_word
 from passerelle.core.judge.ports import cage_adapter
 from passerelle.core.judge.ties import kept, shelved, told
 from passerelle.core.light.link import Link
@@ -13,7 +14,7 @@ from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import UNSAID, Joint, Part, Segment
 from passerelle.core.tables import STANDARD
 
-from .wanted import Item, Loose, Open, Wanted, adapters_for, cord_sold_m, mode_word
+from .wanted import Item, Loose, Open, Wanted
 
 Seen = set[tuple[str, ...]]
 """Things that several links pass, counted once."""

@@ -118,6 +118,11 @@ class HouseRules(Described):
     coding: Literal["each-device", "one"] = EACH_DEVICE
 
 
+def strands_ended(strands: int, used: int, rules: HouseRules) -> int:
+    """How many strands of a new cable are ended at its panels, by house rule."""
+    return strands if rules.end_strands == "all" else min(strands, used)
+
+
 _LINK_RULES = attrgetter(*LINK_RULES)
 
 

@@ -12,7 +12,7 @@ from passerelle.core.choice.prices import Bill, Line, PriceBook
 from passerelle.core.choice.ranking import ranked
 from passerelle.core.choice.world import World
 from passerelle.core.light.modules import End
-from passerelle.core.plan.backbone import Cable
+from passerelle.core.plan.backbone import Cable, Termination
 from passerelle.core.plan.devices import Port
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import Joint, Segment
@@ -32,7 +32,8 @@ BOOK = PriceBook(
 )  # fmt: skip
 WORLD = World(rules=HouseRules(spares="none"), book=BOOK)
 PLAIN = link("10GBASE-LR", path(cord(), cable("OS2", 200.0), cord()))
-NEW = Cable("new", "A", "B", "OS2", 12)
+END = Termination(kind="factory", connector="LC/UPC")
+NEW = Cable("new", "A", "B", "OS2", 12, end_a=END, end_b=END)
 
 
 def counted(*taken, world=WORLD):
@@ -49,33 +50,40 @@ def test_a_link_on_glass_that_is_there_takes_modules_and_cords():
 
 
 def test_a_new_cable_brings_its_panels_and_its_ends():
-    """200 m, 12 strands with 24 factory ends, two panel ports. 50 + 30 + 2 x 10 min on top."""
+    """200 m, 12 strands with 24 factory ends, six duplex ports at either end, all tested.
+
+    50 + 30 + 2 x 10 min on top, and 10 strands x 4 min and 10 ports x 2 min for the dark ones.
+    """
     laid = Laid((NEW,), False, 200.0, "factory", True, 12)
     found, bill = counted(Taken((PLAIN,), laid))
     assert found == {
-        "module 10GBASE-LR": 2, "cord single-mode": 2, "adapter": 2, "cable OS2 12": 200,
+        "module 10GBASE-LR": 2, "cord single-mode": 2, "adapter": 12, "cable OS2 12": 200,
         "factory end": 24,
     }  # fmt: skip
-    assert bill.minutes == 26 + 2 * 2 + 200 * 0.25 + 30 + 2 * 10
+    assert bill.minutes == 26 + 2 * 2 + 200 * 0.25 + 30 + 2 * 10 + 10 * 4 + 10 * 2
 
 
-def test_field_connectors_and_pigtails_are_counted_on_the_strands_that_are_used():
-    field, _ = counted(Taken((PLAIN,), Laid((NEW,), False, 200.0, "field", True, 12)))
+def test_field_connectors_and_pigtails_are_counted_on_the_strands_that_are_ended():
+    field, _ = counted(Taken((PLAIN,), Laid((NEW,), False, 200.0, "field", True, 2)))
     assert field["field connector"] == 4
+    every, _ = counted(Taken((PLAIN,), Laid((NEW,), False, 200.0, "field", True, 12)))
+    assert every["field connector"] == 24
     assert "factory end" not in field
     tail = Segment("pigtail", 1.0, "OS2", (LC, BARE))
     spliced = link("10GBASE-LR", path(
         cord(), tail, Joint("fusion"), cable("OS2", 200.0, ends=(BARE, BARE)), Joint("fusion"),
         replace(tail, ends=(BARE, LC), id="tail00000002"), cord(),
     ))  # fmt: skip
-    tails, _ = counted(Taken((spliced,), Laid((NEW,), False, 200.0, "pigtails", True, 12)))
+    tails, _ = counted(Taken((spliced,), Laid((NEW,), False, 200.0, "pigtails", True, 2)))
     # two strands at either end: a pigtail and a protector each, and a duplex adapter for both
     assert (tails["pigtail"], tails["splice"], tails["adapter"]) == (4, 4, 2)
+    every, _ = counted(Taken((spliced,), Laid((NEW,), False, 200.0, "pigtails", True, 12)))
+    assert (every["pigtail"], every["splice"], every["adapter"]) == (24, 24, 12)
     held, bill = counted(
         Taken((mechanical(spliced),), Laid((NEW,), False, 200.0, "pigtails", True, 12))
     )
-    assert "splice" not in held  # holds itself, but is made all the same: 4 at 6 min
-    assert bill.minutes == 26 + 2 * 2 + 4 * 6 + 50 + 30
+    assert "splice" not in held  # holds itself, but is made all the same: 24 at 6 min
+    assert bill.minutes == 26 + 2 * 2 + 24 * 6 + 50 + 30 + 10 * 4 + 10 * 2
 
 
 def mechanical(one):
@@ -100,7 +108,8 @@ def test_two_links_on_one_cable_pull_it_once():
     laid = Laid((NEW,), False, 200.0, "factory", True, 12)
     found, bill = counted(Taken((PLAIN, PLAIN), laid))
     assert (found["module 10GBASE-LR"], found["cable OS2 12"], found["factory end"]) == (4, 200, 24)
-    assert bill.minutes == 2 * (8 + 10 + 4) + 4 * 4 + 50 + 30 + 20
+    assert found["adapter"] == 12  # six to a side, two of them for the links
+    assert bill.minutes == 2 * (8 + 10 + 4) + 8 * 2 + 12 * 4 + 50 + 30 + 20
 
 
 def test_a_spare_for_each_module_type_that_is_not_on_the_shelf():

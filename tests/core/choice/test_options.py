@@ -162,13 +162,15 @@ def test_every_circuit_of_the_plainest_kind_has_a_cable_of_its_own():
     assert runs[0].cable != runs[1].cable
 
 
-def test_one_strand_ways_take_one_strand_cords_and_end_what_is_used_and_kept_spare():
-    """One strand, and a fifth of all kept spare: two of the four get a plug at both ends."""
-    found = {o.label: o for o in find(need(90, 1.0), WORLD).offered}
+@pytest.mark.parametrize(("rule", "plugs", "ended"), [("all", 8, 4), ("used", 2, 1)])
+def test_one_strand_ways_take_one_strand_cords_and_end_what_the_house_rule_says(rule, plugs, ended):
+    """A cable of four for one strand: all four get a plug at both ends, or the one in use."""
+    world = replace(WORLD, rules=replace(WORLD.rules, end_strands=rule))
+    found = {o.label: o for o in find(need(90, 1.0), world).offered}
     one = found["1000BASE-BX10-D on new OS2"]
     bought = {line.key: line.quantity for line in one.bill.lines if not line.spare}
-    assert (bought["cord single-mode one strand"], bought["factory end"]) == (2, 4)
-    assert (one.cables[0].strands, one.laid.ended) == (4, 2)
+    assert (bought["cord single-mode one strand"], bought["factory end"]) == (2, plugs)
+    assert (one.cables[0].strands, one.laid.ended) == (4, ended)
 
 
 def test_a_split_port_whose_worst_cases_overlap_warns_to_check_the_data_sheet():
@@ -219,15 +221,15 @@ def test_own_multiplexers_and_the_plans_own_strands():
 def test_a_bill_by_hand():
     """10GBASE-LR, 240 + 6 m of four strands (two, and a fifth spare):
 
-    modules 2 x 50.5 and a spare 50.5, cords 2 x 6, ports 2 x 3.5, cable 246 x 0.55,
-    factory ends of four strands 8 x 6.5 = 357.8
-    minutes 2 x 4 + 2 x 5 + 2 x 2 + 2 x 20 + 246 x 0.6 + 90 + 2 x 4 = 307.6, at 48 an hour 246.08
+    modules 2 x 50.5 and a spare 50.5, cords 2 x 6, duplex ports of four strands 4 x 3.5,
+    cable 246 x 0.55, factory ends of four strands 8 x 6.5 = 364.8
+    minutes 2 x 4 + 2 x 5 + 4 x 2 + 2 x 20 + 246 x 0.6 + 90 + 4 x 4 = 319.6, at 48 an hour 255.68
     a second cable: 187.3 + (40 + 0.3 x 147.6) x 0.8 = 254.72 with it,
                     187.3 + (40 + 147.6 + 90 + 240) x 0.8 = 601.38 later
     """
     option = {o.label: o for o in find(need(), WORLD).offered}["10GBASE-LR on new OS2"]
-    assert option.bill.minutes == pytest.approx(307.6)
-    assert option.total == pytest.approx(357.8 + 246.08)
+    assert option.bill.minutes == pytest.approx(319.6)
+    assert option.total == pytest.approx(364.8 + 255.68)
     assert (option.second.now, option.second.later) == (
         pytest.approx(254.72, abs=0.01), pytest.approx(601.38, abs=0.01),
     )  # fmt: skip

@@ -4,10 +4,11 @@ from dataclasses import replace
 
 import pytest
 
+from passerelle.core.choice.sold import REEL_LENGTHS_M, adapters_for, cord_sold_m
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.materials.onlinks import of_links
-from passerelle.core.materials.wanted import REEL_LENGTHS_M, Wanted, adapters_for, cord_sold_m
+from passerelle.core.materials.wanted import Wanted
 from passerelle.core.plan.backbone import Cable, Closure, Pathway, Place, Reel, Splice, Termination
 from passerelle.core.plan.beside import Price, Stock
 from passerelle.core.plan.connectors import connector
