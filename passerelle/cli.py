@@ -1,4 +1,4 @@
-"""The command line: check, materials, serve, demo, export, import.
+"""The command line: check, materials, book, workbook, serve, demo, export, import.
 
 Exit status of `check`: 0 all links work or are tight; 1 at least one fails or is unknown; 2 the
 file can't be read, with one line on standard error. Each command imports what it needs, when it
@@ -14,6 +14,9 @@ from passerelle.core.refused import Refused
 from passerelle.settings import DEFAULT_FOLDER, DEFAULT_PORT, Settings
 
 UNREADABLE = 2
+PAPERS = (
+    "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
+)  # fmt: skip
 
 
 def read_input(name: str) -> bytes:
@@ -71,6 +74,57 @@ def run_materials(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def run_book(arguments: argparse.Namespace) -> int:
+    """`passerelle book FILE|- --out book.pdf [--paper a4|us-letter] [--kind book]`."""
+    from datetime import date
+
+    from passerelle.core.judge.wholeplan import check
+    from passerelle.core.many import many_things
+    from passerelle.core.materials.materials import materials_of
+    from passerelle.core.papers.sheets import TITLES, sheets_of
+    from passerelle.formats.papers import write_pdf
+    from passerelle.formats.planfile import read_plan
+    from passerelle.formats.prices import price_book
+
+    with many_things():
+        judged = check(read_plan(read_input(arguments.file)))
+        made = materials_of(judged, price_book(judged.plan.prices))
+        sheets = sheets_of(judged, made, arguments.kind)
+    day, title = date.today().isoformat(), TITLES[arguments.kind]
+    return _written(
+        arguments.out, write_pdf(sheets, judged.plan.name, None, day, title, arguments.paper)
+    )
+
+
+def run_workbook(arguments: argparse.Namespace) -> int:
+    """`passerelle workbook FILE|- --out plan.xlsx`."""
+    from passerelle.core.judge.wholeplan import check
+    from passerelle.core.many import many_things
+    from passerelle.core.materials.materials import materials_of
+    from passerelle.core.papers.tables import tables_of
+    from passerelle.formats.planfile import read_plan
+    from passerelle.formats.prices import price_book
+    from passerelle.formats.workbook import write_xlsx
+
+    with many_things():
+        judged = check(read_plan(read_input(arguments.file)))
+        made = materials_of(judged, price_book(judged.plan.prices))
+        tables = tables_of(judged, made)
+    return _written(arguments.out, write_xlsx(tables, judged.plan.name))
+
+
+def _written(name: str, data: bytes) -> int:
+    """Bytes in a file, or on standard output for '-'. Raises Refused."""
+    if name == "-":
+        sys.stdout.buffer.write(data)
+        return 0
+    try:
+        Path(name).write_bytes(data)
+    except OSError as error:
+        raise Refused(name, (error.strerror or "cannot be written").lower()) from None
+    return 0
+
+
 def run_serve(arguments: argparse.Namespace) -> int:
     """`passerelle serve` and `passerelle demo`."""
     from passerelle.api.serving import serve
@@ -83,15 +137,7 @@ def run_export(arguments: argparse.Namespace) -> int:
     """`passerelle export`: write a stored plan as a plan file."""
     from passerelle.plans.transfer import export_stored
 
-    data = export_stored(arguments.data, arguments.plan)
-    if arguments.file == "-":
-        sys.stdout.buffer.write(data)
-        return 0
-    try:
-        Path(arguments.file).write_bytes(data)
-    except OSError as error:
-        raise Refused(arguments.file, (error.strerror or "cannot be written").lower()) from None
-    return 0
+    return _written(arguments.file, export_stored(arguments.data, arguments.plan))
 
 
 def run_import(arguments: argparse.Namespace) -> int:
@@ -115,6 +161,16 @@ def _parser() -> argparse.ArgumentParser:
     materials.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     materials.add_argument("--json", action="store_true", help="print the list as JSON")
     materials.set_defaults(run=run_materials)
+    book = commands.add_parser("book", help="the plan as a PDF: every sheet, with contents")
+    book.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    book.add_argument("--out", required=True, metavar="PDF", help="file to write, or -")
+    book.add_argument("--paper", choices=("a4", "us-letter"), default="a4")
+    book.add_argument("--kind", choices=PAPERS, default="book", help="one paper alone")
+    book.set_defaults(run=run_book)
+    workbook = commands.add_parser("workbook", help="every table of a plan as one XLSX workbook")
+    workbook.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    workbook.add_argument("--out", required=True, metavar="XLSX", help="file to write, or -")
+    workbook.set_defaults(run=run_workbook)
     for name, what in (
         ("serve", "run the application"),
         ("demo", "run the application with the demo plan in it"),

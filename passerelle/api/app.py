@@ -37,6 +37,7 @@ from .lists import routes as lists
 from .looking import routes as looking
 from .looking import way
 from .materials import routes as materials
+from .papers import routes as papers
 from .plans import routes as plans
 from .plans.schemas import Conflict
 from .polarity import routes as polarity
@@ -64,7 +65,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.add_middleware(Guard)
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
-        work, looking, way, devices, lists, materials,
+        work, looking, way, devices, lists, materials, papers,
     ):  # fmt: skip
         app.include_router(module.router)
     app.add_exception_handler(StillUsed, site.still_used)

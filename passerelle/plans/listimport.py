@@ -1,7 +1,7 @@
 """Takes a list from elsewhere: every cell is read, every row judged, then all of it or nothing."""
 
 import re
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cache
 from typing import Any, get_type_hints
@@ -9,10 +9,12 @@ from typing import Any, get_type_hints
 from passerelle.core.changes.change import Put
 from passerelle.core.choice.need import check_need
 from passerelle.core.choice.planned import as_asked
+from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK
 from passerelle.core.many import many_things
 from passerelle.core.plan import sense
 from passerelle.core.plan.agreement import unused
 from passerelle.core.plan.backbone import Cable, Pathway, Place
+from passerelle.core.plan.beside import Price, Stock
 from passerelle.core.plan.fields import new_id
 from passerelle.core.plan.needs import PlannedNeed
 from passerelle.core.plan.plan import Plan
@@ -21,9 +23,10 @@ from passerelle.core.tables.site import CABLE_TYPES
 from passerelle.core.words import in_metres, metres, quantity
 from passerelle.core.working import steps
 from passerelle.formats import documents
-from passerelle.formats.lists.cells import READERS, choice_of, words_of
+from passerelle.formats.lists.cells import READERS, choice_of, money, words_of
 from passerelle.formats.lists.fields import FIELDS, Field, ListKind
 from passerelle.formats.lists.sheet import Column
+from passerelle.formats.prices import LABOUR
 
 from .listlinks import LINK_HINTS, LinkRow, made_link
 
@@ -34,7 +37,9 @@ UNSAID = ("-", "–", "n/a", "?", "unknown", "tbd")
 SPOT = ("x_m", "y_m", "latitude", "longitude")
 MODELS: dict[ListKind, Any] = {
     "place": Place, "pathway": Pathway, "cable": Cable, "need": PlannedNeed, "link": LinkRow,
+    "price": Price, "stock": Stock,
 }  # fmt: skip
+BOOKED = DEMO_PRICES.keys() | DEMO_WORK.keys() | {LABOUR}
 Raw = dict[str, Any]
 
 
@@ -153,12 +158,7 @@ def _read(
 
 def _value(kind: ListKind, one: Field, text: str, unit: str | None, names: _Names) -> Any:
     """What a cell says, within the limits of its field. Raises ValueError, Refused."""
-    if one.kind == "choice":
-        value: Any = choice_of(one.options)(text, unit)
-    elif one.kind == "words":
-        value = words_of(one.options)(text, unit)
-    else:
-        value = READERS[one.kind](text, unit)
+    value = _reader(one, names.plan.house_rules.currency)(text, unit)
     if one.names_place:
         value = names.of("place", value) or value
     elif one.key in _NAMED:
@@ -180,6 +180,19 @@ def _value(kind: ListKind, one: Field, text: str, unit: str | None, names: _Name
     if hint is not None:
         documents.of_raw(hint, value)
     return value
+
+
+def _reader(one: Field, currency: str) -> Callable[[str, str | None], Any]:
+    """What reads a cell of a field. currency : of the plan; another one is refused."""
+    if one.kind == "choice":
+        return choice_of(one.options)
+    if one.kind == "words":
+        return words_of(one.options)
+    if one.kind == "money":
+        return money(currency)
+    if one.key == "currency":
+        return choice_of((currency,))
+    return READERS[one.kind]
 
 
 def _understood(one: Field, text: str, value: Any) -> str:
@@ -216,6 +229,7 @@ def _make(
             row.outcome, row.said = ADDED, f"{row.thing.a.application}"
             return
         raw = Raw(name=unused(_usual_name(raw), seen)) | raw
+        raw.pop("currency", None)  # compared when it was read; a price has none of its own
         name = str(raw["name"])
         old = known.get(name) or known.get(name.casefold())
         before = documents.whole(MODELS[kind], old) if old is not None else {}
@@ -246,6 +260,8 @@ def _told(row: Judged, before: Raw, raw: Raw) -> None:
     changed = [key for key in raw if key != "name" and before.get(key) != raw[key]]
     if not before:
         row.outcome = ADDED
+        if isinstance(row.thing, Price | Stock) and row.thing.name not in BOOKED:
+            row.said = "a name of its own: no line of the demo price book"
     elif changed:
         row.outcome = CHANGED
         old = (
@@ -297,7 +313,8 @@ def accepted(found: Judging, kind: ListKind, lines: Sequence[int] = ()) -> tuple
     spelled = {name.casefold(): name for name in found.new_places}
     puts = [Put(Place(name, id=new_id())) for name in found.new_places]
     puts += [Put(_respelled(kind, row.thing, spelled)) for row in steps("Taking rows", good)]
-    what = {"place": "places", "pathway": "pathways", "cable": "cables", "need": "needs"}
+    what = {"place": "places", "pathway": "pathways", "cable": "cables", "need": "needs",
+            "price": "prices", "stock": "stock"}  # fmt: skip
     rows = f"{len(good)} rows" if len(good) > 1 else "1 row"
     return puts, f"Import {rows} of {what.get(kind, 'links')}"
 

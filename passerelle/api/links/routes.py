@@ -11,6 +11,7 @@ from passerelle.api.context import Ctx, Judged, LinkId, Number, Who, changed, ju
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.changes.apply import applied
 from passerelle.core.changes.change import EditLink, Put, Remove, Share
+from passerelle.core.judge.answering import answer, worst_direction
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.light.edits import describe
@@ -131,12 +132,12 @@ def _column(subject: LinkCheck, variant: Variant) -> beside.VariantView:
     except VariantError as error:
         problem = f"{error.path}: {error}"
         one = Compared(variant, (), subject, growth(subject))
-    after, worst = one.check, views.worst_direction(one.check)
+    after, worst = one.check, worst_direction(one.check)
     return beside.VariantView(
         variant=beside.VariantBody(**asdict(variant)),
         label=variant.label,
         edits=list(one.edits),
-        answer=views.answer(after),
+        answer=answer(after),
         brief=views.brief(after),
         problem=problem,
         loss_db=rounded(worst.loss.on_basis(after.budget.rules.loss_basis)),

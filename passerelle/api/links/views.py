@@ -3,7 +3,8 @@
 from passerelle.api import common
 from passerelle.core.choice.changed import bought
 from passerelle.core.choice.prices import PriceBook
-from passerelle.core.judge.check import FAILS, TIGHT, VERDICT_UNKNOWN, LinkCheck
+from passerelle.core.judge.answering import answer, causes, too_bright, worst_direction
+from passerelle.core.judge.check import FAILS, VERDICT_UNKNOWN, LinkCheck
 from passerelle.core.judge.findings import NO_PURCHASE, STOP, WARN, Finding
 from passerelle.core.judge.levels import uncertain_figures
 from passerelle.core.judge.mating import receptacle
@@ -18,14 +19,10 @@ from passerelle.core.plan.lightpath import Part, Segment
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.remedies.cures import Ranked, ranked
 from passerelle.core.tables import Tables
-from passerelle.core.words import counted, metres
+from passerelle.core.words import counted
 from passerelle.formats.checkjson import part_ids, rounded
 
 from . import schemas
-
-
-def _causes(check: LinkCheck) -> list[Finding]:
-    return [f for f in check.findings if f.explained_by is None]
 
 
 def counts(check: LinkCheck, step: str | None = None) -> common.Counts:
@@ -37,14 +34,6 @@ def counts(check: LinkCheck, step: str | None = None) -> common.Counts:
     ]
     return common.Counts(
         stop=severities.count("stop"), warn=severities.count("warn"), note=severities.count("note")
-    )
-
-
-def worst_direction(check: LinkCheck) -> Direction:
-    """The direction that decides: the one with less margin, or whose margin is not known."""
-    return min(
-        check.budget.directions,
-        key=lambda d: float("-inf") if d.margin_db is None else d.margin_db,
     )
 
 
@@ -106,40 +95,9 @@ def brief(check: LinkCheck) -> common.Brief:
     )
 
 
-def too_bright(check: LinkCheck) -> bool:
-    """Whether a link comes up only with an attenuator that is not in its path yet."""
-    comes_up = check.verdict not in (FAILS, VERDICT_UNKNOWN)
-    return comes_up and any(f.rule.id == "light.overload" for f in check.findings)
-
-
-def answer(check: LinkCheck) -> str:
-    """The verdict as a sentence, answer first."""
-    margin = check.margin_db
-    causes = _causes(check)
-    stop = causes[0] if causes else None
-    if check.verdict == FAILS and stop is not None:
-        if stop.rule.id == "reach.exceeded" and check.budget.reach.m is not None:
-            length, reach = check.budget.length_m, check.budget.reach.m
-            return f"Fails: {metres(length)}, {metres(reach)} is the reach"
-        if stop.rule.id == "loss.over-limit" and margin is not None:
-            return f"Fails: {-margin:.1f} dB too much loss"
-        title = stop.rule.title
-        return f"Fails: {title[:1].lower()}{title[1:]}"
-    if check.verdict == VERDICT_UNKNOWN and margin is not None and margin < 0:
-        return f"Open until measured: {-margin:.1f} dB too much with the worst parts"
-    if check.verdict == VERDICT_UNKNOWN or margin is None:
-        missing = next((f for f in check.findings if f.rule.id.endswith(".unknown")), None)
-        title = missing.rule.title if missing else "a figure that decides is missing"
-        return f"Unknown: {title[:1].lower()}{title[1:]}"
-    works = "Works once less light arrives" if too_bright(check) else "Works"
-    if check.verdict == TIGHT:
-        return f"{works}, but tight: {margin:.2f} dB to spare"
-    return f"{works}, with {margin:.1f} dB to spare"
-
-
 def _detail(check: LinkCheck) -> str:
     """What the answer rests on, in words; figures stand elsewhere on the page."""
-    stops = [f for f in _causes(check) if f.rule.severity == "stop"]
+    stops = [f for f in causes(check) if f.rule.severity == "stop"]
     if len(stops) > 1:
         return f"and {counted(len(stops) - 1, 'more reason')}"
     return ""

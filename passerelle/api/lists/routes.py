@@ -19,13 +19,19 @@ from . import schemas
 CONFLICT: dict[int | str, dict[str, Any]] = {409: {"model": Conflict}}
 router = APIRouter(prefix="/api/plans/{plan_id}/lists", tags=["lists"])
 Kind = Annotated[ListKind | None, Query()]
+SheetName = Annotated[str | None, Query(max_length=200)]
 
 
 @router.post("/read", name="readList", openapi_extra=FILE_BODY)
-def read(ctx: Ctx, plan_id: Number, data: Sent, kind: Kind = None) -> schemas.SheetView:
-    """A list as a table, with what its headings are taken for. kind : else the likeliest."""
+def read(
+    ctx: Ctx, plan_id: Number, data: Sent, kind: Kind = None, sheet_name: SheetName = None
+) -> schemas.SheetView:
+    """A list as a table, with what its headings are taken for. kind : else the likeliest.
+
+    sheet_name : of a workbook; else the first sheet that says anything.
+    """
     ctx.plans.held(plan_id)
-    sheet = read_sheet(data)
+    sheet = read_sheet(data, sheet_name)
     found = kind or likeliest(sheet.head)
     return schemas.SheetView(
         kind=found,
@@ -43,6 +49,8 @@ def read(ctx: Ctx, plan_id: Number, data: Sent, kind: Kind = None) -> schemas.Sh
         head=list(sheet.head),
         rows=[list(row) for row in sheet.rows],
         first_line=sheet.first_line,
+        sheets=list(sheet.sheets),
+        sheet=sheet.sheet,
         columns=[
             schemas.ColumnModel(field=one.field, unit=one.unit)
             for one in understood(sheet.head, found)

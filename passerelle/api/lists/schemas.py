@@ -44,6 +44,8 @@ class SheetView(BaseModel):
     head: list[str]
     rows: list[list[str]]
     first_line: int
+    sheets: list[str] = Field(description="of a workbook, in its order")
+    sheet: str | None
     columns: list[ColumnModel]
 
 

@@ -4,7 +4,7 @@ from fastapi import APIRouter
 
 from passerelle.api.context import Ctx, Number, judged
 from passerelle.core.many import many_things
-from passerelle.core.materials.lines import Line
+from passerelle.core.materials.lines import Line, own_key
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.plan import Plan
 from passerelle.formats.checkjson import rounded
@@ -54,12 +54,13 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
 
 
 def _line(plan: Plan, one: Line) -> schemas.MaterialLineView:
-    own = plan.prices.by_name.get(one.key)
+    own = plan.prices.by_name.get(own_key(one.key, one.what)) or plan.prices.by_name.get(one.key)
     return schemas.MaterialLineView(
         item=one.item,
         what=one.what,
         unit=one.unit,
         key=one.key,
+        priced_as=own.name if own is not None else one.key,
         needed=rounded(one.needed) or 0.0,
         waste=rounded(one.waste) or 0.0,
         stock=rounded(one.stock) or 0.0,

@@ -20,6 +20,7 @@ class MaterialLineView(BaseModel):
     what: str
     unit: Unit
     key: str
+    priced_as: str = Field(description="name of its price in the book: the line's own, or the key")
     needed: float
     waste: float
     stock: float

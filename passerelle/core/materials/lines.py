@@ -43,6 +43,17 @@ class Line:
         return round(self.buy * (self.price or 0.0) + self.ends * (self.end_price or 0.0), 2)
 
 
+def own_key(key: str, what: str) -> str:
+    """The name of a price for one line alone, which goes before that of all lines of its key."""
+    return f"{key}: {what}"[:120]
+
+
+def priced_as(key: str, what: str, book: PriceBook) -> str:
+    """The key under which the book has a line's price."""
+    own = own_key(key, what)
+    return own if own in book.prices else key
+
+
 ORDER: tuple[Item, ...] = get_args(Item)
 
 
@@ -66,7 +77,7 @@ def piece_lines(
         left[key] = left.get(key, 0.0) - taken
         rest = needed - taken
         buy = float(ceil(rest - 1e-9))
-        price = book.prices.get(key)
+        price = book.prices.get(priced_as(key, what, book))
         waste = buy - rest
         found.append(Line(item, what, unit, key, needed, waste, taken, buy, price, tuple(reasons)))
     return tuple(found)
@@ -80,7 +91,8 @@ def cable_lines(needs: Iterable[CableNeed], book: PriceBook) -> tuple[Line, ...]
         waste = need.bought_m + need.stock_m - need.needed_m
         line = Line(
             "trunk" if need.trunk else "cable", need.what, "m", need.key, need.needed_m, waste,
-            need.stock_m, need.bought_m, book.prices.get(need.key), tuple(need.names),
+            need.stock_m, need.bought_m, book.prices.get(priced_as(need.key, need.what, book)),
+            tuple(need.names),
             guessed=need.guessed,
         )  # fmt: skip
         if need.ends:

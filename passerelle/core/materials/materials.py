@@ -23,7 +23,10 @@ from .wanted import Loose, Open, Wanted
 
 @dataclass(frozen=True, slots=True)
 class Materials:
-    """What to buy and to cut. open : what is not recorded, so that nothing was counted for it."""
+    """What to buy and to cut. open : what is not recorded, so that nothing was counted for it.
+
+    book : the prices that it was worked out with.
+    """
 
     lines: tuple[Line, ...]
     cuts: tuple[CutReel, ...]
@@ -31,6 +34,7 @@ class Materials:
     open: tuple[Open, ...]
     labour: Labour
     proved: bool
+    book: PriceBook
 
     @property
     def known_total(self) -> float:
@@ -74,7 +78,13 @@ def materials_of(check: PlanCheck, book: PriceBook) -> Materials:
     lines = (*cable_lines(bought.needs, book), *piece_lines(wanted, book, stock))
     labour = labour_of(plant, plan.house_rules, wanted, book, loose)
     return Materials(
-        lines, bought.cuts, bought.not_cut, tuple(dict.fromkeys(open_)), labour, bought.proved
+        lines,
+        bought.cuts,
+        bought.not_cut,
+        tuple(dict.fromkeys(open_)),
+        labour,
+        bought.proved,
+        book,
     )
 
 

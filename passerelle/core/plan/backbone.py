@@ -82,6 +82,7 @@ class Place(Thing):
     space : plenum, riser or general, where it is indoors. inside : the place that it is part of.
     supply : name of the power supply that feeds it, which other places may stand on too.
     drawn : its position was put on the map by hand, and surveyed by nobody.
+    code : its identifier on labels, as it stands on the door; None: made from floor and a letter.
     """
 
     KIND: ClassVar = "place"
@@ -99,6 +100,7 @@ class Place(Thing):
     longitude: Annotated[float, Ge(-180), Le(180)] | None = None
     drawn: bool = False
     floor: Word | None = None
+    code: Word | None = None
     notes: Text | None = None
 
 

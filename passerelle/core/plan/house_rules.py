@@ -4,9 +4,10 @@ from dataclasses import dataclass
 from operator import attrgetter
 from typing import Annotated, Final, Literal
 
-from annotated_types import Ge, Le, Len
+from annotated_types import Ge, Le, Len, Predicate
 
 from .fields import PRINTABLE, Described, RateGbps
+from .labelwords import templates_read
 
 WORST_CASE: Final = "worst-case"
 TYPICAL: Final = "typical"
@@ -87,6 +88,9 @@ class HouseRules(Described):
         past all of them).
     end_strands : all (default: every strand of a new cable is ended at its panels) or used (those
         that links take; the others wait, coiled).
+    label_names : tia-606 (default: identifiers by space, panel and port, as ANSI/TIA-606 forms
+        them) or plan-names (the plan's own names). label_templates : own forms by kind of label,
+        which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
     currency : the word behind prices.
     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
     """
@@ -111,6 +115,8 @@ class HouseRules(Described):
     short_runs: Literal["copper-first", "fiber-beyond-rack"] = COPPER_FIRST
     cable_ends: Literal["on-panels", "either"] = ON_PANELS
     end_strands: Literal["all", "used"] = "all"
+    label_names: Literal["tia-606", "plan-names"] = "tia-606"
+    label_templates: Annotated[str, Len(0, 400), Predicate(templates_read)] = ""
     outlying: Literal["home-run", "shared"] = HOME_RUN
     overload: Literal["warn", "stop"] = "warn"
     over_limit: Literal["fails", "measure-first"] = "fails"

@@ -5,6 +5,7 @@ A unit stands in the cell, or in the heading of its column; the cell's own goes 
 
 import re
 from collections.abc import Callable
+from datetime import date
 from typing import Any, Literal
 
 from passerelle.core.choice.need import rates
@@ -14,7 +15,7 @@ from passerelle.core.words import FOOT_M, number
 CellKind = Literal[
     "text", "length", "small length", "number", "whole", "rate", "watts", "loss", "wavelength",
     "yes", "year", "fiber", "application", "strands", "choice", "words", "bends",
-    "names",
+    "names", "money", "amount", "date",
 ]  # fmt: skip
 METRES = {
     "m": 1.0, "metre": 1.0, "metres": 1.0, "meter": 1.0, "meters": 1.0, "km": 1000.0, "ft": FOOT_M,
@@ -224,6 +225,51 @@ def names(text: str, unit: str | None = None) -> list[str]:
     return [one.strip() for one in re.split(r"[;,>→]+", text) if one.strip()]
 
 
+def money(currency: str) -> Callable[[str, str | None], float]:
+    """A price in the currency of the plan: '12.50', '12,50 units'. Another one is refused."""
+
+    def read(text: str, unit: str | None = None) -> float:
+        shorn = text.strip()
+        leading = re.match(r"[^\d+\-\u2212.,]+", shorn)
+        value, behind = _amount(shorn[leading.end() :] if leading else shorn)
+        said = (leading[0].strip() if leading else "") or behind or unit or currency
+        if said.casefold() != currency.casefold():
+            raise ValueError(f"“{text[:40]}” is not in {currency}, the currency of the plan")
+        return value
+
+    return read
+
+
+def amount(text: str, unit: str | None = None) -> float:
+    """Pieces, or metres of what is sold by the metre: '12', '12 pieces', '100 ft'."""
+    value, behind = _amount(text)
+    word = behind or (unit or "")
+    if word in ("", "piece", "pieces", "pcs", "pc"):
+        return value
+    return length(text, unit)
+
+
+def day(text: str, unit: str | None = None) -> str:
+    """A day as 2026-11-26 or 26.11.2026; one that reads two ways is refused. Raises ValueError."""
+    wrong = ValueError(f"“{text[:40]}” is not a day; write it as 2026-11-26")
+    found = re.fullmatch(r"(\d{4})-(\d{1,2})-(\d{1,2})", text.strip())
+    if found is not None:
+        year, month, one = map(int, found.groups())
+    else:
+        found = re.fullmatch(r"(\d{1,2})([./])(\d{1,2})\2(\d{4})", text.strip())
+        if found is None:
+            raise wrong
+        one, month, year = int(found[1]), int(found[3]), int(found[4])
+        if found[2] == "/" and one != month and one <= 12:
+            if month <= 12:
+                raise ValueError(f"“{text[:40]}” may be two days; write it as 2026-11-26")
+            one, month = month, one
+    try:
+        return date(year, month, one).isoformat()
+    except ValueError:
+        raise wrong from None
+
+
 def _text(text: str, unit: str | None = None) -> str:
     return text
 
@@ -233,5 +279,5 @@ READERS: dict[CellKind, Callable[[str, str | None], Any]] = {
     "whole": whole, "rate": rate, "watts": plain("watts"), "loss": plain("loss"),
     "wavelength": plain("wavelength"), "yes": yes, "year": whole, "fiber": fiber,
     "application": application, "strands": strands, "bends": bends,
-    "names": names,
+    "names": names, "amount": amount, "date": day,
 }  # fmt: skip

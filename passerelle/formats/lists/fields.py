@@ -9,7 +9,7 @@ from passerelle.core.plan.lightpath import LengthFrom
 
 from .cells import CellKind
 
-ListKind = Literal["place", "pathway", "cable", "need", "link"]
+ListKind = Literal["place", "pathway", "cable", "need", "link", "price", "stock"]
 SPACES = ("plenum", "riser", "general")
 
 
@@ -145,8 +145,24 @@ FIELDS: dict[ListKind, tuple[Field, ...]] = {
         _f("loss_db", "Measured loss", "loss", _LOSS),
         _f("loss_nm", "Measured at", "wavelength", _NM),
     ),
+    "price": (
+        _f("name", "Key", "text", f"key|item key|price key|{_NAME}|article|part", needed=True),
+        _f("price", "Price each", "money",
+           "price each|price|unit price|each|net price|cost|price per unit"),
+        _f("currency", "Currency", "text", "currency|unit of price"),
+        _f("minutes", "Minutes", "number", "minutes|labour minutes"),
+        _f("date", "Date", "date", "date|price date|valid from|quoted on|of"),
+        _f("source", "Source", "text", "source|supplier|vendor|offer|quotation|quote|from"),
+    ),
+    "stock": (
+        _f("name", "Key", "text", f"key|item key|price key|{_NAME}|article|part", needed=True),
+        _f("count", "At hand", "amount",
+           "at hand|count|quantity|qty|stock|pieces|in stock|on hand|amount", needed=True),
+        _f("where", "Where", "text", "where|place|shelf|store|location"),
+        _f("notes", "Notes", "text", _NOTES),
+    ),
 }  # fmt: skip
 LABELS: dict[ListKind, str] = {
     "place": "Places", "pathway": "Pathways", "cable": "Cables", "need": "Needs",
-    "link": "Links as built",
+    "link": "Links as built", "price": "Prices", "stock": "Stock at hand",
 }  # fmt: skip

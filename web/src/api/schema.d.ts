@@ -1656,6 +1656,8 @@ export interface paths {
         /**
          * Readlist
          * @description A list as a table, with what its headings are taken for. kind : else the likeliest.
+         *
+         *     sheet_name : of a workbook; else the first sheet that says anything.
          */
         post: operations["readList"];
         delete?: never;
@@ -1736,6 +1738,206 @@ export interface paths {
          * @description What to buy, what to cut and how long it takes; nothing of it is stored.
          */
         get: operations["materials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Papertables
+         * @description Every table with how many rows it has.
+         */
+        get: operations["paperTables"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/tables/{key}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tablecsv
+         * @description One table as CSV.
+         */
+        get: operations["tableCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/workbook.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Workbook
+         * @description All tables as one workbook.
+         */
+        get: operations["workbook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Paperkinds
+         * @description Every paper with how many sheets it has.
+         */
+        get: operations["paperKinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/{kind}.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Paper
+         * @description A paper as PDF. link : names of links, for their sheets alone.
+         */
+        get: operations["paper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Labels
+         * @description Every label, names that several things share, and the sheets that labels come on.
+         */
+        get: operations["labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/labels.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Labelscsv
+         * @description Labels for a label printer. kind : only of these kinds.
+         */
+        get: operations["labelsCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Labelspdf
+         * @description Labels on a sheet of their stock, or its test print.
+         */
+        post: operations["labelsPdf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/quotation.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Quotation
+         * @description What is to be bought, with room for prices. unpriced : only what has none yet.
+         */
+        get: operations["quotation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/papers/summary.md": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Summary
+         * @description The plan in short as Markdown.
+         */
+        get: operations["summary"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3398,6 +3600,9 @@ export interface components {
          *         past all of them).
          *     end_strands : all (default: every strand of a new cable is ended at its panels) or used (those
          *         that links take; the others wait, coiled).
+         *     label_names : tia-606 (default: identifiers by space, panel and port, as ANSI/TIA-606 forms
+         *         them) or plan-names (the plan's own names). label_templates : own forms by kind of label,
+         *         which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
          *     currency : the word behind prices.
          *     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
          */
@@ -3510,6 +3715,17 @@ export interface components {
              * @enum {string}
              */
             end_strands: "all" | "used";
+            /**
+             * Label Names
+             * @default tia-606
+             * @enum {string}
+             */
+            label_names: "tia-606" | "plan-names";
+            /**
+             * Label Templates
+             * @default
+             */
+            label_templates: string;
             /**
              * Outlying
              * @default home-run
@@ -3757,11 +3973,76 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "need" | "link";
+            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
             /** Label */
             label: string;
             /** Fields */
             fields: components["schemas"]["FieldView"][];
+        };
+        /**
+         * LabelView
+         * @description A label. key : the same as long as the thing is called so.
+         */
+        LabelView: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "space" | "panel" | "port" | "cable" | "strand" | "cord" | "closure" | "module";
+            /** Identifier */
+            identifier: string;
+            /** Lines */
+            lines: string[];
+            /** Where */
+            where: string | null;
+            /** About */
+            about: string;
+            /** End */
+            end: string;
+        };
+        /**
+         * LabelsBody
+         * @description Labels to print. first : position on the sheet, from 1. test : outlines and a ruler alone.
+         */
+        LabelsBody: {
+            /** Stock */
+            stock: string;
+            /**
+             * Keys
+             * @default []
+             */
+            keys: string[];
+            /**
+             * First
+             * @default 1
+             */
+            first: number;
+            /**
+             * Qr
+             * @default false
+             */
+            qr: boolean;
+            /**
+             * Test
+             * @default false
+             */
+            test: boolean;
+        };
+        /**
+         * LabelsView
+         * @description All labels of a plan. clashes : identifiers that several things of a kind have.
+         */
+        LabelsView: {
+            /** Labels */
+            labels: components["schemas"]["LabelView"][];
+            /** Clashes */
+            clashes: {
+                [key: string]: string[];
+            };
+            /** Stocks */
+            stocks: components["schemas"]["StockView"][];
         };
         /**
          * LaidOutView
@@ -4015,7 +4296,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "need" | "link";
+            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
             /** Columns */
             columns: components["schemas"]["ColumnModel"][];
             /** Rows */
@@ -4095,6 +4376,11 @@ export interface components {
             unit: "piece" | "m";
             /** Key */
             key: string;
+            /**
+             * Priced As
+             * @description name of its price in the book: the line's own, or the key
+             */
+            priced_as: string;
             /** Needed */
             needed: number;
             /** Waste */
@@ -4926,6 +5212,21 @@ export interface components {
             least_m: number;
         };
         /**
+         * PaperInfo
+         * @description A paper that can be saved as PDF. sheets : 0: there is nothing for it yet.
+         */
+        PaperInfo: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief";
+            /** Title */
+            title: string;
+            /** Sheets */
+            sheets: number;
+        };
+        /**
          * PartCost
          * @description What a part costs in one direction. [dB]
          */
@@ -5063,6 +5364,7 @@ export interface components {
          *     space : plenum, riser or general, where it is indoors. inside : the place that it is part of.
          *     supply : name of the power supply that feeds it, which other places may stand on too.
          *     drawn : its position was put on the map by hand, and surveyed by nobody.
+         *     code : its identifier on labels, as it stands on the door; None: made from floor and a letter.
          */
         Place: {
             /** Name */
@@ -5094,6 +5396,8 @@ export interface components {
             drawn: boolean;
             /** Floor */
             floor?: string | null;
+            /** Code */
+            code?: string | null;
             /** Notes */
             notes?: string | null;
             /** X */
@@ -6460,7 +6764,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "need" | "link";
+            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
             /** Kinds */
             kinds: components["schemas"]["KindView"][];
             /** Head */
@@ -6469,6 +6773,13 @@ export interface components {
             rows: string[][];
             /** First Line */
             first_line: number;
+            /**
+             * Sheets
+             * @description of a workbook, in its order
+             */
+            sheets: string[];
+            /** Sheet */
+            sheet: string | null;
             /** Columns */
             columns: components["schemas"]["ColumnModel"][];
         };
@@ -6651,6 +6962,18 @@ export interface components {
             name: string;
             /** Gbps */
             gbps: number | null;
+        };
+        /**
+         * StockView
+         * @description A sheet of labels.
+         */
+        StockView: {
+            /** Key */
+            key: string;
+            /** What */
+            what: string;
+            /** Labels */
+            labels: number;
         };
         /**
          * StrandFact
@@ -6849,6 +7172,18 @@ export interface components {
             edits: (components["schemas"]["SetPart"] | components["schemas"]["InsertSegment"] | components["schemas"]["SplitSegment"] | components["schemas"]["RemovePart"] | components["schemas"]["MoveSegment"] | components["schemas"]["SetEnd"] | components["schemas"]["Rename"])[];
         };
         /**
+         * TableInfo
+         * @description A table that can be saved as CSV.
+         */
+        TableInfo: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Rows */
+            rows: number;
+        };
+        /**
          * TableRow
          * @description One row of a figure table, as the field guide shows it.
          */
@@ -6906,7 +7241,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "need" | "link";
+            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
             /** Columns */
             columns: components["schemas"]["ColumnModel"][];
             /** Rows */
@@ -11235,7 +11570,8 @@ export interface operations {
     readList: {
         parameters: {
             query?: {
-                kind?: ("place" | "pathway" | "cable" | "need" | "link") | null;
+                kind?: ("place" | "pathway" | "cable" | "need" | "link" | "price" | "stock") | null;
+                sheet_name?: string | null;
             };
             header?: never;
             path: {
@@ -11435,6 +11771,406 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MaterialsView"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    paperTables: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableInfo"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tableCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    workbook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    paperKinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperInfo"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    paper: {
+        parameters: {
+            query?: {
+                size?: "a4" | "us-letter";
+                link?: string[] | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+                kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labelsCsv: {
+        parameters: {
+            query?: {
+                kind?: ("space" | "panel" | "port" | "cable" | "strand" | "cord" | "closure" | "module")[] | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    labelsPdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    quotation: {
+        parameters: {
+            query?: {
+                unpriced?: boolean;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+                form: "xlsx" | "csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    summary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

@@ -24,11 +24,11 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
   const reels = cable
     ? view.cuts.filter((reel) => (reel.bought ? reel.type === line.what : line.stock > 0 && reel.pieces.some((piece) => names.has(piece.cable))))
     : [];
-  const own = book?.rows.find((row) => row.name === line.key);
+  const own = book?.rows.find((row) => row.name === line.priced_as);
   const storePrice = (text: string) => {
     const price = text.trim() === "" ? null : typed(text);
-    const doc = { name: line.key, price, date: new Date().toISOString().slice(0, 10) };
-    return change.mutateAsync({ what: `Price of ${line.key}`, changes: [{ kind: "price", id: own?.id ?? null, doc }] });
+    const doc = { name: line.priced_as, price, date: new Date().toISOString().slice(0, 10) };
+    return change.mutateAsync({ what: `Price of ${line.priced_as}`, changes: [{ kind: "price", id: own?.id ?? null, doc }] });
   };
   const storeStock = (text: string) => {
     const count = typed(text) ?? 0;

@@ -24,6 +24,7 @@ export function PlaceForm({ place, places, onStore, onRemove }: Props) {
         <TextOf {...field} at="kind" label="Kind" width="130px" list="place-kinds" />
         <ChoiceOf {...field} at="inside" label="Inside of" width="150px" values={places.filter((n) => n !== place.name)} />
         <TextOf {...field} at="floor" label="Floor" width="84px" />
+        <TextOf {...field} at="code" label="On labels" width="84px" />
       </Group>
       <Group name="Where">
         {inDegrees ? (

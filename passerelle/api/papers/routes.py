@@ -1,0 +1,155 @@
+"""Routes of files: tables, workbook, request for quotation, summary and papers."""
+
+from datetime import date
+from typing import Annotated, Literal
+from urllib.parse import quote
+
+from fastapi import APIRouter, HTTPException, Query, Response
+
+from passerelle.api.context import Context, Ctx, Judged, Number, judged
+from passerelle.core.many import many_things
+from passerelle.core.materials.materials import Materials, materials_of
+from passerelle.core.papers.labels import STOCKS, clashes, labels_of, labels_table
+from passerelle.core.papers.quotation import quotation
+from passerelle.core.papers.sheets import TITLES, PaperKind, sheets_of
+from passerelle.core.papers.tables import tables_of
+from passerelle.core.plan.labelwords import LabelKind
+from passerelle.formats.papers import Paper, write_labels, write_pdf
+from passerelle.formats.prices import price_book
+from passerelle.formats.summary import markdown
+from passerelle.formats.workbook import write_csv, write_xlsx
+
+from . import schemas
+
+router = APIRouter(prefix="/api/plans/{plan_id}/papers", tags=["papers"])
+CSV = "text/csv; charset=utf-8"
+Links = Annotated[list[str] | None, Query(max_length=2000)]
+LabelKinds = Annotated[list[LabelKind] | None, Query()]
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
+
+def made_for(ctx: Context, plan_id: int) -> tuple[Judged, Materials]:
+    """A plan with its answers and its list of materials."""
+    now = judged(ctx, plan_id)
+    with many_things():
+        return now, materials_of(now.check, price_book(now.check.plan.prices))
+
+
+def as_file(content: bytes | str, name: str, media_type: str) -> Response:
+    """A file to be saved, named after the plan."""
+    plain = "".join(c if c.isascii() and (c.isalnum() or c in "-_. ") else "_" for c in name)
+    told = f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(name, safe='')}"
+    return Response(content, media_type=media_type, headers={"Content-Disposition": told})
+
+
+@router.get("/tables", name="paperTables")
+def tables(ctx: Ctx, plan_id: Number) -> list[schemas.TableInfo]:
+    """Every table with how many rows it has."""
+    now, made = made_for(ctx, plan_id)
+    return [
+        schemas.TableInfo(key=one.key, title=one.title, rows=len(one.rows))
+        for one in tables_of(now.check, made)
+    ]
+
+
+@router.get("/tables/{key}.csv", name="tableCsv", response_class=Response)
+def table_csv(ctx: Ctx, plan_id: Number, key: str) -> Response:
+    """One table as CSV."""
+    now, made = made_for(ctx, plan_id)
+    found = next((one for one in tables_of(now.check, made) if one.key == key), None)
+    if found is None:
+        raise HTTPException(404, f"There is no table {key[:40]!r}.")
+    return as_file(write_csv(found), f"{now.held.plan.name} {found.key}.csv", CSV)
+
+
+@router.get("/workbook.xlsx", name="workbook", response_class=Response)
+def workbook(ctx: Ctx, plan_id: Number) -> Response:
+    """All tables as one workbook."""
+    now, made = made_for(ctx, plan_id)
+    plan = now.held.plan
+    data = write_xlsx(tables_of(now.check, made), f"{plan.name}, revision {now.held.revision}")
+    return as_file(data, f"{plan.name}.xlsx", XLSX)
+
+
+@router.get("/kinds", name="paperKinds")
+def kinds(ctx: Ctx, plan_id: Number) -> list[schemas.PaperInfo]:
+    """Every paper with how many sheets it has."""
+    now, made = made_for(ctx, plan_id)
+    with many_things():
+        return [
+            schemas.PaperInfo(kind=kind, title=title, sheets=len(sheets_of(now.check, made, kind)))
+            for kind, title in TITLES.items()
+        ]
+
+
+@router.get("/{kind}.pdf", name="paper", response_class=Response)
+def paper(
+    ctx: Ctx, plan_id: Number, kind: PaperKind, size: Paper = "a4", link: Links = None
+) -> Response:
+    """A paper as PDF. link : names of links, for their sheets alone."""
+    now, made = made_for(ctx, plan_id)
+    plan = now.held.plan
+    with many_things():
+        sheets = sheets_of(now.check, made, kind, link or ())
+    day = date.today().isoformat()
+    data = write_pdf(sheets, plan.name, now.held.revision, day, TITLES[kind], size)
+    return as_file(data, f"{plan.name} {TITLES[kind].lower()}.pdf", "application/pdf")
+
+
+@router.get("/labels", name="labels")
+def labels(ctx: Ctx, plan_id: Number) -> schemas.LabelsView:
+    """Every label, names that several things share, and the sheets that labels come on."""
+    found = labels_of(judged(ctx, plan_id).check)
+    return schemas.LabelsView(
+        labels=[schemas.LabelView(key=one.key, kind=one.kind, identifier=one.identifier,
+                                  lines=list(one.lines), where=one.where, about=one.about,
+                                  end=one.end) for one in found],
+        clashes={name: list(about) for name, about in clashes(found).items()},
+        stocks=[
+            schemas.StockView(key=s.key, what=s.what, labels=s.columns * s.rows)
+            for s in STOCKS.values()
+        ],
+    )  # fmt: skip
+
+
+@router.get("/labels.csv", name="labelsCsv", response_class=Response)
+def labels_csv(ctx: Ctx, plan_id: Number, kind: LabelKinds = None) -> Response:
+    """Labels for a label printer. kind : only of these kinds."""
+    now = judged(ctx, plan_id)
+    found = tuple(one for one in labels_of(now.check) if not kind or one.kind in kind)
+    return as_file(write_csv(labels_table(found)), f"{now.held.plan.name} labels.csv", CSV)
+
+
+@router.post("/labels.pdf", name="labelsPdf", response_class=Response)
+def labels_pdf(ctx: Ctx, plan_id: Number, body: schemas.LabelsBody) -> Response:
+    """Labels on a sheet of their stock, or its test print."""
+    now = judged(ctx, plan_id)
+    stock = STOCKS.get(body.stock)
+    if stock is None:
+        raise HTTPException(404, f"There is no sheet of labels {body.stock[:40]!r}.")
+    wanted = set(body.keys)
+    found = () if body.test else tuple(one for one in labels_of(now.check) if one.key in wanted)
+    data = write_labels(found, stock, body.first, qr=body.qr, test=body.test)
+    return as_file(data, f"{now.held.plan.name} labels.pdf", "application/pdf")
+
+
+@router.get("/quotation.{form}", name="quotation", response_class=Response)
+def quotation_file(
+    ctx: Ctx, plan_id: Number, form: Literal["xlsx", "csv"], unpriced: bool = False
+) -> Response:
+    """What is to be bought, with room for prices. unpriced : only what has none yet."""
+    now, made = made_for(ctx, plan_id)
+    plan = now.held.plan
+    table = quotation(made, plan.house_rules.currency, unpriced_alone=unpriced)
+    name = f"{plan.name} request for quotation.{form}"
+    if form == "csv":
+        return as_file(write_csv(table), name, CSV)
+    return as_file(write_xlsx([table], f"{plan.name}, {date.today().isoformat()}"), name, XLSX)
+
+
+@router.get("/summary.md", name="summary", response_class=Response)
+def summary(ctx: Ctx, plan_id: Number) -> Response:
+    """The plan in short as Markdown."""
+    now, made = made_for(ctx, plan_id)
+    told = markdown(now.check, made, now.held.revision, date.today().isoformat())
+    return as_file(told, f"{now.held.plan.name}.md", "text/markdown; charset=utf-8")

@@ -1,0 +1,1 @@
+"""What leaves the screen: tables, labels and what stands on papers."""
