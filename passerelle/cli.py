@@ -1,4 +1,5 @@
-"""The command line: check, materials, book, workbook, serve, demo, export, import.
+"""The command line: check, materials, book, workbook, serve, demo, export, import,
+backup, restore.
 
 Exit status of `check`: 0 all links work or are tight; 1 at least one fails or is unknown; 2 the
 file can't be read, with one line on standard error. Each command imports what it needs, when it
@@ -148,6 +149,30 @@ def run_import(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def run_backup(arguments: argparse.Namespace) -> int:
+    """`passerelle backup [--out FILE]`: a copy of the data folder, while it is in use."""
+    from passerelle.plans.backups import back_up
+    from passerelle.plans.store import Store
+
+    store = Store(arguments.data, make=False)
+    try:
+        print(back_up(store, arguments.out))
+    finally:
+        store.close()
+    return 0
+
+
+def run_restore(arguments: argparse.Namespace) -> int:
+    """`passerelle restore FILE`: look a copy over and put it back."""
+    from passerelle.plans.backups import restore
+
+    plans, kept = restore(arguments.file, arguments.data)
+    print(f"{plans} plans are back in {arguments.data}")
+    if kept is not None:
+        print(f"what was there is kept as {kept}")
+    return 0
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(
         prog="passerelle", description="Plans fiber links: light path, loss budget and verdict."
@@ -189,6 +214,14 @@ def _parser() -> argparse.ArgumentParser:
     take.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     _data(take)
     take.set_defaults(run=run_import)
+    backup = commands.add_parser("backup", help="copy the data folder, also while it is in use")
+    backup.add_argument("--out", type=Path, metavar="ZIP", help="else into the folder of copies")
+    _data(backup)
+    backup.set_defaults(run=run_backup)
+    back = commands.add_parser("restore", help="look a copy over and put it back")
+    back.add_argument("file", metavar="ZIP", type=Path)
+    _data(back)
+    back.set_defaults(run=run_restore)
     return parser
 
 

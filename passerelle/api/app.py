@@ -23,7 +23,7 @@ from passerelle.plans.journal import NoStepError, StaleError, revision
 from passerelle.plans.plans import NoPlanError, Plans
 from passerelle.plans.store import Store
 
-from . import common
+from . import backups, common
 from .beside import devices
 from .beside import routes as beside
 from .choice import needs, prices
@@ -37,6 +37,7 @@ from .lists import routes as lists
 from .looking import routes as looking
 from .looking import way
 from .materials import routes as materials
+from .papers import issued
 from .papers import routes as papers
 from .plans import routes as plans
 from .plans.schemas import Conflict
@@ -65,7 +66,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.add_middleware(Guard)
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
-        work, looking, way, devices, lists, materials, papers,
+        work, looking, way, devices, lists, materials, papers, issued, backups,
     ):  # fmt: skip
         app.include_router(module.router)
     app.add_exception_handler(StillUsed, site.still_used)

@@ -2,17 +2,20 @@
 
 import logging
 import socket
+import sqlite3
 import sys
 import threading
 import time
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import ExitStack, contextmanager
 
 import uvicorn
 
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
+from passerelle.core.refused import Refused
 from passerelle.demo_data import demo_plan
+from passerelle.plans.backups import daily, in_use
 from passerelle.plans.plans import Plans
 from passerelle.plans.store import Store
 from passerelle.settings import Settings
@@ -21,6 +24,8 @@ from . import log
 from .app import WEB, create_app
 
 HOST = "127.0.0.1"
+LOOK_S = 3600.0
+"""So often it is looked at whether the day has its copy. [s]"""
 TURN_S = 0.001
 """How long one request may work before another gets its turn: long work never stops readers."""
 
@@ -67,6 +72,7 @@ def serve(settings: Settings) -> int:
     store = Store(settings.data)
     sys.setswitchinterval(TURN_S)
     handlers = log.start(settings.data, verbose=settings.verbose)
+    held = ExitStack()
     try:
         if store.read_only:
             print(f"{settings.data} cannot be written to: plans are read only", file=sys.stderr)
@@ -74,6 +80,9 @@ def serve(settings: Settings) -> int:
             load_demo(store)
         if not WEB.exists():
             print("the front end is not built; run scripts/demo", file=sys.stderr)
+        if not store.read_only:
+            held.enter_context(in_use(settings.data))
+            threading.Thread(target=_copy_daily, args=(store,), daemon=True).start()
         logging.getLogger("uvicorn.access").disabled = True
         config = uvicorn.Config(create_app(store), log_level="warning", access_log=False)
         print(f"http://{HOST}:{listener.getsockname()[1]}/", flush=True)
@@ -81,7 +90,18 @@ def serve(settings: Settings) -> int:
     except KeyboardInterrupt:
         pass
     finally:
+        held.close()
         store.close()
         listener.close()
         log.stop(handlers)
     return 0
+
+
+def _copy_daily(store: Store) -> None:
+    """Make the copy of each day, as long as the application runs; what fails is in the log."""
+    while True:
+        try:
+            daily(store)
+        except (Refused, OSError, sqlite3.Error) as error:
+            logging.getLogger(__name__).warning("no daily copy: %s", error)
+        time.sleep(LOOK_S)

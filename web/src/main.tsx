@@ -27,6 +27,7 @@ const load = {
   FindOut: () => import("./views/looking/FindOut"),
   Materials: () => import("./views/materials/Materials"),
   Lists: () => import("./views/lists/ListPage"),
+  Papers: () => import("./views/papers/Papers"),
 };
 const PlanShell = lazy(() => load.Shell().then((m) => ({ default: m.PlanShell })));
 const Overview = lazy(() => load.Overview().then((m) => ({ default: m.Overview })));
@@ -40,6 +41,7 @@ const FieldGuide = lazy(() => load.FieldGuide().then((m) => ({ default: m.FieldG
 const HouseRules = lazy(() => load.HouseRules().then((m) => ({ default: m.HouseRules })));
 const Materials = lazy(() => load.Materials().then((m) => ({ default: m.Materials })));
 const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
+const Papers = lazy(() => load.Papers().then((m) => ({ default: m.Papers })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
 
 /** Who opens a plan by its address waits for the frame and the view at once, not one after the other. */
@@ -58,6 +60,7 @@ if (location.pathname.startsWith("/plans/")) {
     unknowns: load.FindOut,
     lists: load.Lists,
     materials: load.Materials,
+    papers: load.Papers,
   };
   void load.Shell();
   void (views[last] ?? load.Light)();
@@ -108,6 +111,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="rules" element={<HouseRules />} />
                   <Route path="unknowns" element={<FindOut />} />
                   <Route path="lists" element={<ListPage />} />
+                  <Route path="papers" element={<Papers />} />
                   <Route path="guide" element={<FieldGuide />} />
                   <Route path="devices" element={<Devices />} />
                   <Route path="links/:linkId" element={<Light />} />

@@ -11,10 +11,10 @@ export type ListPreview = Schemas["ListPreview"];
 export type ListRow = Schemas["ListRowView"];
 type ListBody = Schemas["ListBody"];
 
-export const readList = (plan_id: number, data: Blob, kind?: ListKind) =>
+export const readList = (plan_id: number, data: Blob, kind?: ListKind, sheet_name?: string) =>
   taken(
     client.POST("/api/plans/{plan_id}/lists/read", {
-      params: { path: { plan_id }, query: kind ? { kind } : {} },
+      params: { path: { plan_id }, query: { ...(kind && { kind }), ...(sheet_name && { sheet_name }) } },
       body: data as never,
       bodySerializer: (body: unknown) => body as Blob,
       headers: { "Content-Type": "application/octet-stream" },

@@ -1946,6 +1946,90 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/snapshots/{name}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changessince
+         * @description What differs between an issued state and the plan as it is now.
+         */
+        get: operations["changesSince"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/snapshots/{name}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Openissued
+         * @description Open an issued state as a plan of its own; this plan stays as it is.
+         */
+        post: operations["openIssued"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Backups
+         * @description The copies that are there, and where.
+         */
+        get: operations["backups"];
+        put?: never;
+        /**
+         * Backup
+         * @description Make a copy now, while the plans are in use.
+         */
+        post: operations["backUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Backupfile
+         * @description One copy, to be kept elsewhere.
+         */
+        get: operations["backupFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2018,6 +2102,22 @@ export interface components {
             name: string;
             /** Id */
             id: string | null;
+        };
+        /**
+         * AnswerChangeView
+         * @description A link whose answer differs. [dB]
+         */
+        AnswerChangeView: {
+            /** Link */
+            link: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Margin Before */
+            margin_before: number | null;
+            /** Margin After */
+            margin_after: number | null;
         };
         /**
          * ApplicationInfo
@@ -2635,6 +2735,28 @@ export interface components {
             strands_each: number;
         };
         /**
+         * ComparisonView
+         * @description What became of a plan since a state of it was issued. totals, hours : then and now.
+         */
+        ComparisonView: {
+            /** Revision */
+            revision: number;
+            /** Things */
+            things: components["schemas"]["ThingChangeView"][];
+            /** Answers */
+            answers: components["schemas"]["AnswerChangeView"][];
+            /** Materials */
+            materials: components["schemas"]["MaterialChangeView"][];
+            /** Total Before */
+            total_before: number | null;
+            /** Total After */
+            total_after: number | null;
+            /** Hours Before */
+            hours_before: number;
+            /** Hours After */
+            hours_after: number;
+        };
+        /**
          * Conflict
          * @description A stale change: what somebody else saved in between, and the link as it is now.
          */
@@ -2643,6 +2765,18 @@ export interface components {
             detail: string;
             newest: components["schemas"]["RevisionInfo"] | null;
             current: components["schemas"]["LinkView"] | null;
+        };
+        /**
+         * CopiesView
+         * @description Copies, newest first. folder : where they lie. days : how long daily ones are kept.
+         */
+        CopiesView: {
+            /** Folder */
+            folder: string;
+            /** Days */
+            days: number;
+            /** Copies */
+            copies: components["schemas"]["CopyView"][];
         };
         /**
          * CopperEnd
@@ -2758,6 +2892,20 @@ export interface components {
             doc: components["schemas"]["CopperRun"];
             /** Carries */
             carries: components["schemas"]["CarriedView"][];
+        };
+        /**
+         * CopyView
+         * @description A copy. at : when, UTC. daily : made by itself, and let go after some days. size : bytes.
+         */
+        CopyView: {
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** Size */
+            size: number;
+            /** Daily */
+            daily: boolean;
         };
         /**
          * Counts
@@ -4356,6 +4504,22 @@ export interface components {
             power: boolean;
             /** Planned */
             planned: boolean;
+        };
+        /**
+         * MaterialChangeView
+         * @description What to buy more of, or to take back where it is negative.
+         */
+        MaterialChangeView: {
+            /** Item */
+            item: string;
+            /** What */
+            what: string;
+            /** Unit */
+            unit: string;
+            /** Quantity */
+            quantity: number;
+            /** Price */
+            price: number | null;
         };
         /**
          * MaterialLineView
@@ -7321,6 +7485,25 @@ export interface components {
             gbps: number | null;
             /** Application */
             application: string | null;
+        };
+        /**
+         * ThingChangeView
+         * @description A thing that is not as it was. before : its earlier name, where that changed.
+         */
+        ThingChangeView: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "added" | "gone" | "changed";
+            /** Id */
+            id: string;
+            /** Before */
+            before: string | null;
         };
         /**
          * UnknownCount
@@ -12160,6 +12343,204 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changesSince: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    openIssued: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanInfo"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiesView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    backUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiesView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    backupFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
             };
             cookie?: never;
         };

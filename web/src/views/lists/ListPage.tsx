@@ -15,9 +15,19 @@ const KINDS: [ListKind, string][] = [
   ["cable", "cables"],
   ["need", "needs"],
   ["link", "links as built"],
+  ["price", "prices"],
+  ["stock", "stock at hand"],
 ];
 /** Where the rows of a kind stand once they are taken. */
-const STANDS: Record<ListKind, string> = { place: "/survey", pathway: "/survey?show=pathways", cable: "/route", need: "/need?show=many", link: "" };
+const STANDS: Record<ListKind, string> = {
+  place: "/survey",
+  pathway: "/survey?show=pathways",
+  cable: "/route",
+  need: "/need?show=many",
+  link: "",
+  price: "/materials",
+  stock: "/materials",
+};
 const TYPING_MS = 300;
 
 export function ListPage() {
@@ -37,7 +47,7 @@ export function ListPage() {
     if (next) kept.set(plan.id, next);
     else kept.delete(plan.id);
   };
-  const read = (data: Blob) => void readList(plan.id, data).then((sheet) => show(listedOf(sheet)), failed);
+  const read = (data: Blob, sheet?: string) => void readList(plan.id, data, undefined, sheet).then((found) => show(listedOf(found, data)), failed);
   const asKind = (kind: ListKind) =>
     list && void readList(plan.id, new Blob([asCsv({ ...list, rows: [] })]), kind).then((sheet) => show({ ...list, kind, columns: sheet.columns }), failed);
   useEffect(() => {
@@ -98,6 +108,21 @@ export function ListPage() {
               </NativeSelect.Field>
               <NativeSelect.Indicator />
             </NativeSelect.Root>
+            {list.sheets.length > 1 && (
+              <NativeSelect.Root size="sm" w="200px">
+                <NativeSelect.Field
+                  aria-label="Sheet of the workbook"
+                  value={list.sheet ?? ""}
+                  onChange={(e) => list.file && read(list.file, e.target.value)}
+                  bg="bg.panel"
+                >
+                  {list.sheets.map((one) => (
+                    <option key={one}>{one}</option>
+                  ))}
+                </NativeSelect.Field>
+                <NativeSelect.Indicator />
+              </NativeSelect.Root>
+            )}
             {preview && <Acts list={list} preview={preview} ready={settled} onTake={accept} />}
           </Flex>
           {preview && preview.new_places.length > 0 && (
@@ -118,7 +143,7 @@ export function ListPage() {
         ref={input}
         type="file"
         hidden
-        accept=".csv,.tsv,.txt,text/csv,text/plain"
+        accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain"
         aria-label="List to bring in"
         onChange={(e) => {
           const file = e.target.files?.[0];
@@ -148,8 +173,8 @@ function Begin({ pasted, onPaste, onRead, onFile, planId }: BeginProps) {
   return (
     <Box maxW="720px">
       <Text mb="3">
-        Places, pathways, cables, needs or links as built, from anybody’s spreadsheet. Headings are matched by what they mean; lengths may be in metres or feet,
-        in the heading or in the cell. You see what every cell was understood as before anything is stored.
+        Places, pathways, cables, needs, links as built, prices or stock, from anybody’s spreadsheet. Headings are matched by what they mean; lengths may be in
+        metres or feet, in the heading or in the cell. You see what every cell was understood as before anything is stored.
       </Text>
       <Button size="lg" minH="52px" colorPalette="accent" onClick={onFile}>
         Choose a file …
@@ -162,7 +187,7 @@ function Begin({ pasted, onPaste, onRead, onFile, planId }: BeginProps) {
         Read what is pasted
       </Button>
       <Text mt="4" fontSize="14px" color="fg.muted">
-        CSV with commas, semicolons or tabs. Empty lists with every column:{" "}
+        XLSX, or CSV with commas, semicolons or tabs. Empty lists with every column:{" "}
         {KINDS.map(([kind, label], i) => (
           <span key={kind}>
             {i > 0 && ", "}

@@ -11,6 +11,9 @@ const LIST: Listed = {
     ["=2+3", 'say "so"', "a,b"],
   ],
   lines: [4, 7],
+  sheets: [],
+  sheet: null,
+  file: null,
 };
 
 describe("a list", () => {

@@ -9,13 +9,17 @@ export interface Listed {
   rows: string[][];
   /** Of each row in the file. */
   lines: number[];
+  /** Of a workbook: all of them, the one that is read, and the file, to read another. */
+  sheets: string[];
+  sheet: string | null;
+  file: Blob | null;
 }
 
 export const kept = new Map<number, Listed>();
 
-export function listedOf(sheet: ListSheet): Listed {
-  const { kind, kinds, head, columns, rows, first_line } = sheet;
-  return { kind, kinds, head, columns, rows, lines: rows.map((_, at) => first_line + at) };
+export function listedOf(read: ListSheet, file: Blob | null = null): Listed {
+  const { kind, kinds, head, columns, rows, first_line, sheets, sheet } = read;
+  return { kind, kinds, head, columns, rows, lines: rows.map((_, at) => first_line + at), sheets, sheet, file };
 }
 
 /** The list with one cell corrected. */

@@ -1,6 +1,6 @@
 /** The Materials pier: what to buy in the order of ordering, and for a cable where to cut. */
 import { Box, Button, Flex, Heading, Table, Text } from "@chakra-ui/react";
-import { useSearchParams } from "react-router";
+import { Link as RouterLink, useSearchParams } from "react-router";
 import { useMaterials, type MaterialLine, type MaterialsView } from "../../api/materials";
 import { useKeys } from "../../app/keyboard";
 import { useOpenPlan } from "../../app/planContext";
@@ -40,9 +40,14 @@ export function Materials() {
             {rest(made.data)}
           </Text>
         )}
-        <Button ml="auto" size="sm" h="32px" variant="outline" colorPalette="accent" onClick={() => window.print()}>
-          Print the list
-        </Button>
+        <Flex ml="auto" gap="2" className="no-print">
+          <Button asChild size="sm" h="32px" variant="outline" colorPalette="accent">
+            <RouterLink to={`/plans/${plan.id}/papers`}>Papers, labels, prices …</RouterLink>
+          </Button>
+          <Button size="sm" h="32px" variant="outline" colorPalette="accent" onClick={() => window.print()}>
+            Print the list
+          </Button>
+        </Flex>
       </Flex>
       <Problem text={made.error?.message ?? null} />
       {made.data && lines.length === 0 && (
