@@ -158,6 +158,8 @@ def looked_over(path: Path, into: Path) -> int:
                     shutil.copyfileobj(source, file)
                 if _hash(target) != one["sha256"]:
                     raise Refused(path.name, f"is damaged: {name[:60]} is not what was copied")
+    except Refused:
+        raise
     except OSError as error:
         raise Refused(path.name, (error.strerror or "cannot be read").lower()) from None
     except (zipfile.BadZipFile, KeyError, TypeError, ValueError, EOFError, NotImplementedError):

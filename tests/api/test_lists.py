@@ -13,7 +13,15 @@ def test_a_list_is_read_with_the_fields_that_its_columns_may_mean(client):
     assert sheet["kind"] == "pathway"
     assert [one["field"] for one in sheet["columns"]] == ["name", "a", "b", "length_m", None]
     assert sheet["columns"][3]["unit"] == "ft"
-    assert {one["kind"] for one in sheet["kinds"]} == {"place", "pathway", "cable", "need", "link"}
+    assert {one["kind"] for one in sheet["kinds"]} == {
+        "place",
+        "pathway",
+        "cable",
+        "need",
+        "link",
+        "price",
+        "stock",
+    }
     as_cable = client.post(f"{LISTS}/read?kind=cable", content=text).json()
     assert as_cable["kind"] == "cable"
 

@@ -1,11 +1,14 @@
 """Routes about materials."""
 
+from typing import Any
+
 from fastapi import APIRouter
 
 from passerelle.api.context import Ctx, Number, judged
 from passerelle.core.many import many_things
 from passerelle.core.materials.lines import Line, own_key
 from passerelle.core.materials.materials import materials_of
+from passerelle.core.materials.twice import twice
 from passerelle.core.plan.plan import Plan
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.prices import price_book
@@ -24,6 +27,7 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
     plan = check.plan
     with many_things():
         made = materials_of(check, price_book(plan.prices))
+    in_store = {piece.cable for reel in made.cuts if not reel.bought for piece in reel.pieces}
     return schemas.MaterialsView(
         lines=[_line(plan, one) for one in made.lines],
         cuts=[
@@ -49,6 +53,19 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
         labour=made.labour.cost,
         currency=plan.house_rules.currency,
         proved=made.proved,
+        twice=[
+            schemas.TwiceView(
+                beside=one.beside,
+                kind=one.kind,
+                id=_reason(plan, one.beside, 0).id,
+                strands=one.strands,
+                instead_of=one.instead_of,
+                now=one.now,
+                later=one.later,
+                lacking=list(one.lacking),
+            )
+            for one in twice(check.plant, plan.house_rules, made.book, in_store)
+        ],
         stock={one.name: one.id for one in plan.stock},
     )
 
@@ -72,13 +89,27 @@ def _line(plan: Plan, one: Line) -> schemas.MaterialLineView:
         ends=one.ends,
         end_price=one.end_price,
         guessed=one.guessed,
-        reasons=[_reason(plan, name) for name in one.reasons],
+        reasons=[
+            _reason(plan, name, share) for name, share in zip(one.reasons, one.shares, strict=True)
+        ],
     )
 
 
-def _reason(plan: Plan, name: str) -> schemas.ReasonView:
+def _reason(plan: Plan, name: str, share: float) -> schemas.ReasonView:
+    told = rounded(share) or 0.0
     for kind in _KINDS:
         found = plan.things(kind).by_name.get(name)
         if found is not None:
-            return schemas.ReasonView(name=name, kind=kind, id=found.id)
-    return schemas.ReasonView(name=name, kind=None, id=None)
+            return schemas.ReasonView(name=name, kind=kind, id=found.id, share=told, at=_at(found))
+    place = name.rpartition(", ")[2]  # of a panel
+    at = place if place in plan.places.by_name else "the whole plan"
+    return schemas.ReasonView(name=name, kind=None, id=None, share=told, at=at)
+
+
+def _at(thing: Any) -> str:
+    """The place of a thing, or the two that it joins."""
+    place = getattr(thing, "place", None)
+    if isinstance(place, str):
+        return place
+    ends = [getattr(end, "place", end) for end in (thing.a, thing.b)]
+    return " – ".join(end or "place not recorded" for end in ends)

@@ -11,6 +11,21 @@ class ReasonView(BaseModel):
     name: str
     kind: str | None
     id: str | None
+    share: float = Field(description="how much of what is needed is for it")
+    at: str = Field(description="the place or the two places of it")
+
+
+class TwiceView(BaseModel):
+    """More glass now against a second visit. now, later : null: something has no price."""
+
+    beside: str
+    kind: str
+    id: str | None
+    strands: int
+    instead_of: int
+    now: float | None
+    later: float | None
+    lacking: list[str]
 
 
 class MaterialLineView(BaseModel):
@@ -74,4 +89,5 @@ class MaterialsView(BaseModel):
     labour: float | None
     currency: str
     proved: bool
+    twice: list[TwiceView]
     stock: dict[str, str] = Field(description="id of the stock entry of each price key")

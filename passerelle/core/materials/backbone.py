@@ -39,22 +39,26 @@ def of_cable_ends(plant: Plant, rules: HouseRules) -> Iterator[Wanted | Open]:
     recorded is open.
     """
     for cable in plant.cables.values():
-        if not is_new(cable):
-            continue
-        count = ended(plant, cable, rules)
-        for side, place in ((0, cable.a), (1, cable.b)):
-            end = cable.ends[side]
-            if end.kind is None:
-                if not _spliced_on(plant, cable, place):
-                    said = f"how {cable.name} is finished at {place} is not recorded"
-                    yield Open(cable.name, said)
-                continue
-            if end.connector is None:
-                said = (
-                    f"the connector of {cable.name} at {place} is not recorded: no adapter for it"
-                )
+        if is_new(cable):
+            yield from of_ends(plant, cable, ended(plant, cable, rules))
+
+
+def of_ends(plant: Plant, cable: Cable, count: int) -> Iterator[Wanted | Open]:
+    """What both ends of one cable take, where so many of its strands are ended."""
+    for side, place in ((0, cable.a), (1, cable.b)):
+        end = cable.ends[side]
+        if end.kind is None:
+            if not _spliced_on(plant, cable, place):
+                said = f"how {cable.name} is finished at {place} is not recorded"
                 yield Open(cable.name, said)
-            yield from _of_end(cable, end, count)
+            continue
+        if end.connector is None:
+            said = f"the connector of {cable.name} at {place} is not recorded: no adapter for it"
+            yield Open(cable.name, said)
+        if end.kind != FACTORY and end.panel is None:
+            said = f"the panel of {cable.name} at {place} is not recorded: none is bought for it"
+            yield Open(cable.name, said, blocks=False)
+        yield from _of_end(cable, end, count)
 
 
 def _of_end(cable: Cable, end: Termination, count: int) -> Iterator[Wanted]:

@@ -71,6 +71,13 @@ class CableNeed:
     ends: int = 0
     guessed: bool = False
     names: list[str] = field(default_factory=list)
+    metres: list[float] = field(default_factory=list)
+
+    def add(self, name: str, length_m: float) -> None:
+        """One more cable. [m]"""
+        self.needed_m += length_m
+        self.names.append(name)
+        self.metres.append(length_m)
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,8 +114,7 @@ def cable_buy(
             continue
         need = _need(needs, plant, cable, rules)
         planned_m = cable.length_m if cable.length_m is not None else known.needed_m
-        need.needed_m += planned_m if planned_m is not None else known.order_m
-        need.names.append(cable.name)
+        need.add(cable.name, planned_m if planned_m is not None else known.order_m)
         need.guessed = need.guessed or not known.certain
         if cable.name in from_store:
             need.stock_m += known.order_m
@@ -118,8 +124,7 @@ def cable_buy(
             _cut_or_not(need, Piece(cable.name, known.order_m), drums, not_cut)
     for one in loose:
         need = _need_of_loose(needs, one)
-        need.needed_m += one.length_m
-        need.names.append(one.name)
+        need.add(one.name, one.length_m)
         need.guessed = need.guessed or one.guessed
         if need.ends:
             need.bought_m += ceil(one.length_m)

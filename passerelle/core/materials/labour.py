@@ -9,13 +9,18 @@ from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant, lengths
 
 from .backbone import FACTORY, ended, is_new
-from .wanted import Loose, Wanted
+from .wanted import Item, Loose, Wanted
 
-_OPERATION = {
+_OPERATION: dict[Item, str] = {
     "connector": "field connector", "splice protector": "splice", "mechanical splice": "splice",
     "adapter": "port", "module": "module", "cord": "cord", "conditioning cord": "cord",
 }  # fmt: skip
 """What is done with a piece of each kind."""
+
+
+def operation_of(item: Item) -> str | None:
+    """What is done with a piece of a kind; None: nothing that takes time of its own."""
+    return _OPERATION.get(item)
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,7 +56,7 @@ def labour_of(
         times["test"] += run.strands
         times["end"] += sum(1 for plug in run.plugs if plug is not None and not plug.is_bare)
     for one in wanted:
-        operation = _OPERATION.get(one.item)
+        operation = operation_of(one.item)
         if operation is not None:
             times[operation] += one.quantity
     minutes = sum(book.minutes.get(key, 0.0) * count for key, count in times.items())

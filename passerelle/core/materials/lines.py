@@ -1,5 +1,6 @@
 """Lines of the list: wanted things of one kind together, stock first, with price and total."""
 
+from collections import defaultdict
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from math import ceil
@@ -15,6 +16,7 @@ from .wanted import Item, Unit, Wanted
 class Line:
     """What to buy of one thing: needed + waste - stock = buy, in pieces or metres.
 
+    shares : how much of what is needed is for each of the reasons.
     price : of one; None: no price. ends, end_price : factory-made ends in a cable's line.
     reasons : what it is for. guessed : a length in it is a guess. key : in the price book.
     """
@@ -32,6 +34,7 @@ class Line:
     ends: int = 0
     end_price: float | None = None
     guessed: bool = False
+    shares: tuple[float, ...] = ()
 
     @property
     def total(self) -> float | None:
@@ -64,22 +67,24 @@ def piece_lines(
 
     What is at hand goes to the line that stands first; whole pieces are bought.
     """
-    sums: dict[tuple[Item, str, str, Unit], tuple[float, dict[str, None]]] = {}
+    sums: defaultdict[tuple[Item, str, str, Unit], defaultdict[str, float]] = defaultdict(
+        lambda: defaultdict(float)
+    )
     for one in wanted:
-        kind = (one.item, one.what, one.key, one.unit)
-        quantity, reasons = sums.get(kind, (0.0, {}))
-        sums[kind] = (quantity + one.quantity, reasons | {one.reason: None})
+        sums[one.item, one.what, one.key, one.unit][one.reason] += one.quantity
     left, found = dict(stock), []
-    for (item, what, key, unit), (needed, reasons) in sorted(
+    for (item, what, key, unit), reasons in sorted(
         sums.items(), key=lambda one: (ORDER.index(one[0][0]), one[0][1])
     ):
+        needed = sum(reasons.values())
         taken = min(needed, left.get(key, 0.0))
         left[key] = left.get(key, 0.0) - taken
         rest = needed - taken
         buy = float(ceil(rest - 1e-9))
         price = book.prices.get(priced_as(key, what, book))
         waste = buy - rest
-        found.append(Line(item, what, unit, key, needed, waste, taken, buy, price, tuple(reasons)))
+        found.append(Line(item, what, unit, key, needed, waste, taken, buy, price, tuple(reasons),
+                          shares=tuple(reasons.values())))  # fmt: skip
     return tuple(found)
 
 
@@ -93,7 +98,7 @@ def cable_lines(needs: Iterable[CableNeed], book: PriceBook) -> tuple[Line, ...]
             "trunk" if need.trunk else "cable", need.what, "m", need.key, need.needed_m, waste,
             need.stock_m, need.bought_m, book.prices.get(priced_as(need.key, need.what, book)),
             tuple(need.names),
-            guessed=need.guessed,
+            guessed=need.guessed, shares=tuple(need.metres),
         )  # fmt: skip
         if need.ends:
             line = replace(line, ends=need.ends, end_price=book.prices.get(end_key))

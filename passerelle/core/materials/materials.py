@@ -49,7 +49,8 @@ class Materials:
     @property
     def total(self) -> float | None:
         """What all of it comes to; None where a price is missing or something is open."""
-        return None if self.unpriced or self.open else self.known_total
+        blocked = any(one.blocks for one in self.open)
+        return None if self.unpriced or blocked else self.known_total
 
 
 def materials_of(check: PlanCheck, book: PriceBook) -> Materials:

@@ -32,10 +32,14 @@ class Wanted:
 
 @dataclass(frozen=True, slots=True)
 class Open:
-    """What is not recorded, so that nothing could be counted for it. name : what it is about."""
+    """What is not recorded, so that nothing could be counted for it. name : what it is about.
+
+    blocks : what it takes is sure to be wanted, so that there is no total without it.
+    """
 
     name: str
     said: str
+    blocks: bool = True
 
 
 @dataclass(frozen=True, slots=True)

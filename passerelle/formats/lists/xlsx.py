@@ -8,6 +8,7 @@ by the unpacked size, at most 64 MiB, and a few times that while it is read.
 import io
 import re
 import zipfile
+import zlib
 from collections.abc import Iterator
 from datetime import date, datetime
 from typing import Any
@@ -23,6 +24,7 @@ MAX_UNPACKED = 64 * 1024 * 1024
 MAX_MEMBERS = 2000
 MAX_SHEETS = 100
 _ILLEGAL = re.compile("[\x00-\x08\x0b-\x1f]")
+_ESCAPED = re.compile("_x([0-9A-Fa-f]{4})_")
 _NO_WORKBOOK = "the file is no XLSX workbook that can be read"
 
 
@@ -70,7 +72,7 @@ def read_xlsx(
         raise
     except (
         InvalidFileException, zipfile.BadZipFile, ParseError, KeyError, ValueError, TypeError,
-        AttributeError, IndexError, EOFError, OSError, OverflowError, AssertionError,
+        AttributeError, IndexError, EOFError, OSError, OverflowError, AssertionError, zlib.error,
     ):  # fmt: skip
         # whatever is broken in it, the reader fails in its own way
         raise Refused("", _NO_WORKBOOK) from None
@@ -107,7 +109,8 @@ def _text(value: Any, sheet: str, row: int, column: int) -> str:
         )
     if isinstance(value, date):
         return value.isoformat()
-    text = str(value)
+    # Characters that XML does not have stand as _x000D_ (ECMA-376, ST_Xstring).
+    text = _ESCAPED.sub(lambda one: chr(int(one[1], 16)), str(value)).replace("\r", "\n")
     if _ILLEGAL.search(text):
         where = f"sheet {sheet[:40]}, row {row}, column {column + 1}"
         raise Refused("", f"{where}: the cell has control characters")

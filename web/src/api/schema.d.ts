@@ -4628,6 +4628,8 @@ export interface components {
             currency: string;
             /** Proved */
             proved: boolean;
+            /** Twice */
+            twice: components["schemas"]["TwiceView"][];
             /**
              * Stock
              * @description id of the stock entry of each price key
@@ -6225,6 +6227,16 @@ export interface components {
             kind: string | null;
             /** Id */
             id: string | null;
+            /**
+             * Share
+             * @description how much of what is needed is for it
+             */
+            share: number;
+            /**
+             * At
+             * @description the place or the two places of it
+             */
+            at: string;
         };
         /**
          * RedLightFact
@@ -7504,6 +7516,28 @@ export interface components {
             id: string;
             /** Before */
             before: string | null;
+        };
+        /**
+         * TwiceView
+         * @description More glass now against a second visit. now, later : null: something has no price.
+         */
+        TwiceView: {
+            /** Beside */
+            beside: string;
+            /** Kind */
+            kind: string;
+            /** Id */
+            id: string | null;
+            /** Strands */
+            strands: number;
+            /** Instead Of */
+            instead_of: number;
+            /** Now */
+            now: number | null;
+            /** Later */
+            later: number | null;
+            /** Lacking */
+            lacking: string[];
         };
         /**
          * UnknownCount

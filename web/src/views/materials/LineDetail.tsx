@@ -10,6 +10,7 @@ import { whereStands } from "../../app/where";
 import { TextField } from "../../forms/Field";
 import { lengthNumber, typed } from "../../words/figures";
 import { Mono } from "../../words/Mono";
+import { MoreGlass } from "./MoreGlass";
 import { ReelDrawing } from "./ReelDrawing";
 
 export function LineDetail({ line, view }: { line: MaterialLine; view: MaterialsView }) {
@@ -89,6 +90,7 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
             : "A demo price, invented: put in what you pay."}
         {cable && " What is at hand stands in Route, reels."}
       </Text>
+      <MoreGlass line={line} view={view} />
       {reels.map((reel) => (
         <ReelDrawing key={reel.reel} reel={reel} longest={Math.max(...reels.map((one) => one.length_m))} />
       ))}

@@ -9,9 +9,10 @@ import { Mono } from "../../words/Mono";
 import { useNarrow } from "../../parts/narrow";
 import { Problem } from "../../parts/Problem";
 import { cents, fromUnit, lengthNumber } from "../../words/figures";
+import { Toggle } from "../../forms/Toggle";
+import { Grouped } from "./Grouped";
+import { grouping, keyOf } from "./groups";
 import { LineDetail } from "./LineDetail";
-
-const keyOf = (line: MaterialLine) => `${line.item} ${line.what}`;
 
 export function Materials() {
   const { plan } = useOpenPlan();
@@ -26,8 +27,10 @@ export function Materials() {
   const picked = search.has("line");
   const narrow = useNarrow();
   const pick = (line: MaterialLine | undefined) => {
-    if (line) setSearch({ line: keyOf(line) }, { replace: true });
+    if (line) setSearch({ ...(by !== "kind" && { by }), line: keyOf(line) }, { replace: true });
   };
+  const by = grouping(search.get("by"));
+  const groupBy = (value: string) => setSearch(value === "kind" ? {} : { by: value }, { replace: true });
   useKeys({ j: () => pick(lines[at + 1]), k: () => pick(lines[at - 1]) });
   return (
     <Flex direction="column" flex="1" minH="0" px={{ base: "3", md: "4" }} pt="2" className="print-whole">
@@ -74,7 +77,19 @@ export function Materials() {
             aria-label="Lines of the list"
           >
             <NotCounted view={made.data} />
-            <Lines lines={lines} current={current} onPick={pick} />
+            <Flex mb="1" className="no-print">
+              <Toggle
+                label="Grouped"
+                value={by}
+                options={[
+                  { value: "kind", label: "By kind" },
+                  { value: "place", label: "By place" },
+                  { value: "for", label: "By cable and link" },
+                ]}
+                onChange={groupBy}
+              />
+            </Flex>
+            {by === "kind" ? <Lines lines={lines} current={current} onPick={pick} /> : <Grouped lines={lines} by={by} current={current} onPick={pick} />}
           </Box>
           {current && (picked || !narrow) && <LineDetail key={keyOf(current)} line={current} view={made.data} />}
         </Flex>
@@ -94,7 +109,7 @@ function answer(view: MaterialsView | undefined): string {
 function rest(view: MaterialsView): string {
   const parts = [];
   if (view.unpriced) parts.push(`${view.unpriced} without a price`);
-  if (view.open.length) parts.push(`${view.open.length} not recorded`);
+  if (view.open.length) parts.push(`${view.open.length} not counted: not recorded`);
   const cost = view.labour === null ? "no price" : `${cents(view.labour)} ${view.currency}`;
   parts.push(`work ${view.hours} h, ${cost}, beside it`);
   return parts.join(" · ");
