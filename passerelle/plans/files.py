@@ -18,6 +18,7 @@ from passerelle.core.refused import Refused
 
 from .held import Held
 from .models import FileRow
+from .pictures import without_position
 
 MAX_FILE_BYTES = 16 * 1024 * 1024
 FOLDER = "files"
@@ -79,9 +80,12 @@ class Files:
 
 def attach(
     session: Session, files: Files, held: Held, about: tuple[str, str], name: str, data: bytes,
-    who: str,
+    who: str, *, keep_position: bool = True,
 ) -> FileRow:  # fmt: skip
-    """Give a thing a file; the same file twice is once. Raises Refused."""
+    """Give a thing a file; the same file twice is once. Raises Refused.
+
+    keep_position : keep a picture as it is, with what the camera wrote into it.
+    """
     kind, thing_id = about
     if len(data) > MAX_FILE_BYTES:
         limit = MAX_FILE_BYTES // 1024 // 1024
@@ -91,6 +95,8 @@ def attach(
     if thing_id not in held.plan.things(kind):
         raise Refused("about", f"there is no {kind} {thing_id[:26]!r} in this plan")
     sort = media_type(data)
+    if not keep_position:
+        data = without_position(data, sort)
     sha256 = files.put(data)
     known = session.scalars(
         select(FileRow).where(

@@ -9,6 +9,8 @@ from passerelle.api.context import Ctx, Number, Sent, Who, judged
 from passerelle.core.refused import Refused
 from passerelle.plans.files import attach, attached
 from passerelle.plans.models import FileRow, SnapshotRow
+from passerelle.plans.packages import detach
+from passerelle.plans.pictures import thumbnail
 from passerelle.plans.snapshots import keep, kept
 
 from . import schemas
@@ -59,11 +61,16 @@ def add_file(
     kind: Annotated[str, Query(max_length=20)],
     about: Id,
     name: Annotated[str, Query(min_length=1, max_length=120)],
+    keep_position: bool = False,
 ) -> schemas.FileView:
-    """Give a thing a PNG, JPEG or PDF."""
+    """Give a thing a PNG, JPEG or PDF.
+
+    keep_position : keep a picture as it is, with what the camera wrote into it.
+    """
     held = ctx.plans.held(plan_id)
     with ctx.store.writing() as session:
-        return _file(attach(session, ctx.files, held, (kind, about), name, data, who))
+        return _file(attach(session, ctx.files, held, (kind, about), name, data, who,
+                            keep_position=keep_position))  # fmt: skip
 
 
 @router.get("/files/{sha256}", name="getFile", response_class=Response)
@@ -76,6 +83,21 @@ def get_file(ctx: Ctx, plan_id: Number, sha256: str) -> Response:
         kind = row.media_type
     headers = {"Content-Disposition": "inline", "X-Content-Type-Options": "nosniff"}
     return Response(ctx.files.get(sha256), media_type=kind, headers=headers)
+
+
+@router.get("/files/{sha256}/thumbnail", name="getThumbnail", response_class=Response)
+def get_thumbnail(ctx: Ctx, plan_id: Number, sha256: str) -> Response:
+    """A small picture of a file of this plan."""
+    whole = get_file(ctx, plan_id, sha256)
+    small = thumbnail(bytes(whole.body))
+    return Response(small, media_type="image/jpeg", headers={"X-Content-Type-Options": "nosniff"})
+
+
+@router.delete("/files/{sha256}", name="removeFile", status_code=204)
+def remove_file(ctx: Ctx, plan_id: Number, sha256: str, about: Id) -> None:
+    """Take a file off a thing."""
+    ctx.plans.held(plan_id)
+    detach(ctx.plans, plan_id, about, sha256)
 
 
 def _snapshot(row: SnapshotRow) -> schemas.SnapshotView:

@@ -30,6 +30,7 @@ from passerelle.formats.planfile import read_file
 from passerelle.plans import journal, transfer
 from passerelle.plans.held import Held
 from passerelle.plans.models import Revision
+from passerelle.plans.packages import import_package, is_package, write_package
 from passerelle.plans.plans import Author
 
 from . import schemas
@@ -68,7 +69,9 @@ def open_demo(ctx: Ctx, who: Who, name: Demo) -> schemas.PlanInfo:
 
 @router.post("/import", name="importPlan", status_code=201, openapi_extra=JSON_BODY)
 def import_plan(ctx: Ctx, who: Who, data: Sent) -> schemas.PlanInfo:
-    """Store a plan file as a new plan; nothing is stored where a line of it is refused."""
+    """Store a plan file or package as a new plan; where a line is refused nothing is stored."""
+    if is_package(data):
+        return _info(ctx, import_package(ctx.plans, ctx.files, data, who), who)
     plan, facts = read_file(data)
     return _info(ctx, ctx.plans.add(plan, facts, who, "Imported from a plan file"), who)
 
@@ -135,9 +138,24 @@ def export(ctx: Ctx, plan_id: Number) -> Response:
     """The plan file."""
     held = ctx.plans.held(plan_id)
     data = transfer.export_plan(held)
-    stem = re.sub(r"[^A-Za-z0-9]+", "-", held.plan.name).strip("-").lower() or "plan"
-    headers = {"Content-Disposition": f'attachment; filename="{stem[:60]}.passerelle.json"'}
+    name = f"{_stem(held.plan.name)}.passerelle.json"
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
     return Response(data, media_type="application/json", headers=headers)
+
+
+@router.get("/{plan_id}/package", name="packagePlan", response_class=Response)
+def package(ctx: Ctx, plan_id: Number) -> Response:
+    """The plan with its pictures and files in one ZIP."""
+    data = write_package(ctx.plans, ctx.files, plan_id)
+    stem = _stem(ctx.plans.held(plan_id).plan.name)
+    headers = {"Content-Disposition": f'attachment; filename="{stem}.passerelle.zip"'}
+    return Response(data, media_type="application/zip", headers=headers)
+
+
+def _stem(name: str) -> str:
+    """A plan's name as the name of a file."""
+    stem = re.sub(r"[^A-Za-z0-9]+", "-", name).strip("-").lower() or "plan"
+    return stem[:60]
 
 
 @router.post("/{plan_id}/undo", name="undo", responses=CONFLICT)

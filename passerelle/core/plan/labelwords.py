@@ -50,16 +50,16 @@ def read_templates(text: str) -> dict[LabelKind, str]:
         kind, colon, template = one.partition(":")
         known = next((k for k in kinds if k == kind.strip().lower()), None)
         if known is None or not colon:
-            raise ValueError(f"'{kind[:30]}' is none of {', '.join(kinds)}; write cable: {{cable}}")
+            raise ValueError(f"'{kind[:30]}' is none of {', '.join(kinds)}; write the kind, a colon, the form")
         template = template.strip()
         for name in re.findall(r"\{([^{}]*)\}", template):
             if name not in FIELDS[known]:
                 raise ValueError(
-                    f"'{{{name[:30]}}}' is no field of {known}: {', '.join(FIELDS[known])}"
+                    f"'{name[:30]}' is no field of {known}: {', '.join(FIELDS[known])}"
                 )
         rest = re.sub(r"\{[^{}]*\}", "", template)
         if not template or "{" in rest or "}" in rest:
-            raise ValueError(f"the template of {known} is not readable: '{template[:40]}'")
+            raise ValueError(f"the form of {known} has a brace too many or too few")
         found[known] = template
     return found
 

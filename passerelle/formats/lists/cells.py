@@ -231,6 +231,8 @@ def money(currency: str) -> Callable[[str, str | None], float]:
     def read(text: str, unit: str | None = None) -> float:
         shorn = text.strip()
         leading = re.match(r"[^\d+\-\u2212.,]+", shorn)
+        if not re.search(r"\d", text):
+            raise ValueError(f"“{text[:40]}” is not a number")
         value, behind = _amount(shorn[leading.end() :] if leading else shorn)
         said = (leading[0].strip() if leading else "") or behind or unit or currency
         if said.casefold() != currency.casefold():

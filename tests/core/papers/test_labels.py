@@ -75,9 +75,9 @@ def test_own_names_and_own_templates_go_before():
     ("text", "said"),
     [
         ("rope: {n}", "'rope' is none of space, panel"),
-        ("cable: {strand}", "'{strand}' is no field of cable"),
-        ("cable: {n", "not readable"),
-        ("cable", "'cable' is none of|write cable"),
+        ("cable: {strand}", "'strand' is no field of cable"),
+        ("cable: {n", "form of cable has a brace"),
+        ("cable", "write the kind, a colon"),
     ],
 )
 def test_a_template_that_cannot_be_read_says_why(text, said):

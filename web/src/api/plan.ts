@@ -375,11 +375,12 @@ export async function previewEdits(plan_id: number, link_id: string, edits: Edit
   );
 }
 
-export async function importPlan(text: string) {
+/** A plan file, or a package with the plan and its files. */
+export async function importPlan(file: Blob) {
   const asked = client.POST("/api/plans/import", {
-    body: text as never,
-    bodySerializer: (body: unknown) => body as string,
-    headers: { "Content-Type": "application/json" },
+    body: file as never,
+    bodySerializer: (body: unknown) => body as Blob,
+    headers: { "Content-Type": "application/octet-stream" },
   });
   return taken(asked);
 }

@@ -59,7 +59,7 @@ export interface paths {
         put?: never;
         /**
          * Importplan
-         * @description Store a plan file as a new plan; nothing is stored where a line of it is refused.
+         * @description Store a plan file or package as a new plan; where a line is refused nothing is stored.
          */
         post: operations["importPlan"];
         delete?: never;
@@ -104,6 +104,26 @@ export interface paths {
          * @description The plan file.
          */
         get: operations["exportPlan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/package": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Packageplan
+         * @description The plan with its pictures and files in one ZIP.
+         */
+        get: operations["packagePlan"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1368,6 +1388,8 @@ export interface paths {
         /**
          * Addfile
          * @description Give a thing a PNG, JPEG or PDF.
+         *
+         *     keep_position : keep a picture as it is, with what the camera wrote into it.
          */
         post: operations["addFile"];
         delete?: never;
@@ -1388,6 +1410,30 @@ export interface paths {
          * @description The bytes of a file of this plan.
          */
         get: operations["getFile"];
+        put?: never;
+        post?: never;
+        /**
+         * Removefile
+         * @description Take a file off a thing.
+         */
+        delete: operations["removeFile"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/files/{sha256}/thumbnail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getthumbnail
+         * @description A small picture of a file of this plan.
+         */
+        get: operations["getThumbnail"];
         put?: never;
         post?: never;
         delete?: never;
@@ -8117,6 +8163,44 @@ export interface operations {
             };
         };
     };
+    packagePlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -11139,6 +11223,7 @@ export interface operations {
                 kind: string;
                 about: string;
                 name: string;
+                keep_position?: boolean;
             };
             header?: {
                 "x-passerelle-who"?: string | null;
@@ -11184,6 +11269,86 @@ export interface operations {
         };
     };
     getFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeFile: {
+        parameters: {
+            query: {
+                about: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+                sha256: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getThumbnail: {
         parameters: {
             query?: never;
             header?: never;

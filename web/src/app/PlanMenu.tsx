@@ -37,10 +37,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
   };
   const take = (chosen: File | undefined) => {
     if (!chosen) return;
-    chosen
-      .text()
-      .then((text) => goTo(importPlan(text), `Imported ${chosen.name} as a new plan.`))
-      .catch(refuse);
+    goTo(importPlan(chosen), `Imported ${chosen.name} as a new plan.`).catch(refuse);
   };
   const actions: Record<string, () => void> = {
     plans: () => setOpened("plans"),
@@ -139,7 +136,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
       <input
         ref={file}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json"
         aria-label="Plan file"
         hidden
         onChange={(e) => {

@@ -126,6 +126,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     g: go(`${home}/guide`),
     e: go(`${home}/devices`),
     o: go(`${home}/unknowns`),
+    l: go(`${home}/papers`),
     "?": () => setOpened("keys"),
     "/": () => document.getElementById("find")?.focus(),
     p: () => document.querySelector<HTMLElement>("[data-path-row] [tabindex='0']")?.focus(),
@@ -153,7 +154,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
       stop: sum("stop", "polarity"),
       warn: sum("warn", "polarity"),
     },
-    { key: "6", label: "Materials", to: `${home}/materials`, current: at.endsWith("/materials"), stop: 0, warn: 0 },
+    { key: "6", label: "Materials", to: `${home}/materials`, current: at.endsWith("/materials") || at.endsWith("/papers"), stop: 0, warn: 0 },
   ];
   for (const pier of piers) {
     const step = stepOf(pier.label.toLowerCase());

@@ -106,13 +106,13 @@ export function Start() {
           <input
             ref={file}
             type="file"
-            accept=".json,application/json"
+            accept=".json,.zip,application/json"
             aria-label="Plan file"
             hidden
             onChange={(e) => {
               const chosen = e.target.files?.[0];
               e.target.value = "";
-              if (chosen) void goTo(chosen.text().then(importPlan), `Imported ${chosen.name} as a new plan.`);
+              if (chosen) void goTo(importPlan(chosen), `Imported ${chosen.name} as a new plan.`);
             }}
           />
           <Button

@@ -3,6 +3,7 @@ import { Button, Flex, Text } from "@chakra-ui/react";
 import { useState, type ReactNode } from "react";
 import { Link as RouterLink } from "react-router";
 import { useLabels, type Label } from "../../api/papers";
+import { useChangePlan } from "../../api/plan";
 import { useOpenPlan } from "../../app/planContext";
 import { Choice, TextField } from "../../forms/Field";
 import { typed } from "../../words/figures";
@@ -34,6 +35,7 @@ export function Labels({ onSave }: Props) {
   const [qr, setQr] = useState(false);
   const [changed, setChanged] = useState(false);
   const [before, setBefore] = useState(() => printed(plan.id));
+  const rules = useChangePlan(plan.id);
   const every = data?.labels ?? [];
   const again = before ? anew(every, before) : [];
   const places = [...new Set(every.map((one) => one.where).filter((one): one is string => one !== null))];
@@ -100,6 +102,20 @@ export function Labels({ onSave }: Props) {
         />
         <TextField label="First label" width="84px" mono value={first} invalid={() => wrong} onCommit={(text) => Promise.resolve(setFirst(text))} />
       </Flex>
+      <TextField
+        label="Own forms of names"
+        width="100%"
+        mono
+        placeholder="cable: {space_a}/{space_b}-{n}; port: {panel}:{port}"
+        value={plan.house_rules.label_templates}
+        onCommit={(text) =>
+          text === plan.house_rules.label_templates
+            ? undefined
+            : rules.mutateAsync({ house_rules: { ...plan.house_rules, label_templates: text } }).catch((problem: unknown) => {
+                throw new Error((problem as Error).message.replace(/^[\w.]+: /, ""));
+              })
+        }
+      />
       <Flex gap="4" wrap="wrap" my="2">
         <Tick on={qr} onTick={() => setQr(!qr)}>
           QR with the identifier alone
@@ -132,7 +148,7 @@ export function Labels({ onSave }: Props) {
         </Button>
       </Flex>
       {chosen.length > 0 && (
-        <Text fontSize="14px" mt="2" color="fg.muted" data-labels="">
+        <Text fontSize="14px" mt="2" color="fg.muted" data-labels="" data-count={chosen.length}>
           {chosen
             .slice(0, 8)
             .map((one) => one.identifier)

@@ -82,6 +82,7 @@ export function Papers() {
             <Row title="Workbook, a sheet for each table" acts={[["XLSX", () => save(`${home}/workbook.xlsx`)]]} />
             <Row title="Summary for a mail or a ticket" acts={[["Markdown", () => save(`${home}/summary.md`)]]} />
             <Row title="Plan file, to open elsewhere or to keep" acts={[["Plan file", () => window.location.assign(`/api/plans/${plan.id}/export`)]]} />
+            <Row title="Package: the plan with its pictures and files" acts={[["Package", () => window.location.assign(`/api/plans/${plan.id}/package`)]]} />
             <details>
               <summary style={{ cursor: "pointer", fontWeight: 600, minHeight: "32px" }}>Single tables as CSV</summary>
               {tables.data?.map((one) => (

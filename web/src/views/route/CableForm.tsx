@@ -10,6 +10,7 @@ import { Choice, options, TextField } from "../../forms/Field";
 import { fromUnit, length, lengthField, typed } from "../../words/figures";
 import { Mono } from "../../words/Mono";
 import { Group } from "../../forms/Group";
+import { FilesOf } from "../../parts/FilesOf";
 import { GLASSES, hasCategory } from "../../drawing/glass";
 import { ReadingField } from "../../forms/ReadingField";
 import { OwnConstruction } from "./OwnConstruction";
@@ -135,6 +136,7 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
       </Group>
       <Flex mt="3" gap="2" align="end">
         <TextOf {...field} at="notes" label="Notes" width="420px" />
+        {doc.id && <FilesOf kind="cable" id={doc.id} name={doc.name} />}
         <Button size="xs" variant="outline" colorPalette="accent" onClick={onRemove}>
           Delete cable
         </Button>

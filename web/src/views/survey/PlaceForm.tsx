@@ -3,6 +3,7 @@ import { Button, Flex, Text } from "@chakra-ui/react";
 import type { PlaceDoc } from "../../api/plant";
 import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../forms/docFields";
 import { Group } from "../../forms/Group";
+import { FilesOf } from "../../parts/FilesOf";
 
 interface Props {
   place: PlaceDoc;
@@ -54,6 +55,7 @@ export function PlaceForm({ place, places, onStore, onRemove }: Props) {
         <TextOf {...field} at="supply" label="Fed by supply" width="130px" />
       </Group>
       <TextOf {...field} at="notes" label="Notes" width="320px" />
+      {place.id && <FilesOf kind="place" id={place.id} name={place.name} />}
       <datalist id="place-kinds">
         {["building", "floor", "room", "rack", "cabinet", "chamber", "pole", "hut", "provider entry"].map((k) => (
           <option key={k} value={k} />
