@@ -10,13 +10,17 @@ from passerelle.core.choice.prices import PriceBook
 from passerelle.core.judge.wholeplan import PlanCheck, check
 from passerelle.core.light.edits import SetPart
 from passerelle.core.materials.materials import materials_of
+from passerelle.core.papers.sheets import TITLES, sheets_of
+from passerelle.core.papers.tables import tables_of
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plan.links import PlannedLink
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things
 from passerelle.core.plant.whole import on_cables
 from passerelle.demo_data import demo_plan
+from passerelle.formats.papers import write_pdf
 from passerelle.formats.planfile import read_plan, write_plan
+from passerelle.formats.workbook import write_xlsx
 
 Timed = Callable[..., float]
 
@@ -78,9 +82,23 @@ def plan_figures(timed: Timed) -> dict[str, float]:
         "judging it whole, s": timed(lambda: check(big), 3),
         "an edit of one of its links, judged, ms": 1000 * _edit(big, judged, timed),
         "materials and cuts of it, s": timed(lambda: materials_of(judged, PriceBook()), 3),
+        "tables and workbook of it, s": timed(lambda: _workbook(judged), 1),
+        "book of 100 links, s": timed(lambda: _book(check(big_plan(100))), 1),
         "materials and cuts of the demo plan, ms": 1000
         * timed(lambda: materials_of(known, PriceBook())),
         "judging the demo plan whole, ms": 1000 * timed(lambda: check(demo)),
         "an edit of a link of the demo plan, judged, ms": 1000 * _edit(demo, known, timed),
         "an edit of a pathway of the demo plan, judged, ms": 1000 * _wider(demo, known, timed),
     }
+
+
+def _workbook(judged: PlanCheck) -> bytes:
+    """Every table of a judged plan as XLSX, its materials worked out for it."""
+    tables = tables_of(judged, materials_of(judged, PriceBook()))
+    return write_xlsx(tables, judged.plan.name)
+
+
+def _book(judged: PlanCheck) -> bytes:
+    """Every sheet of a judged plan as PDF."""
+    sheets = sheets_of(judged, materials_of(judged, PriceBook()), "book")
+    return write_pdf(sheets, judged.plan.name, None, "2026-01-01", TITLES["book"])

@@ -71,17 +71,6 @@ def view(address: str, ready: str) -> Callable[[Page], None]:
     return go
 
 
-def identify(page: Page) -> None:
-    """An unknown cable, one clue given."""
-    page.goto("/plans/1/survey")
-    page.wait_for_selector("[data-place]")
-    page.get_by_role("button", name="What is this cable?").click()
-    page.get_by_role("group", name="Colour of the sheath").get_by_role(
-        "button", name="aqua"
-    ).click()
-    page.get_by_text("OM3 or OM4").wait_for()
-
-
 def strands(number: int) -> Callable[[Page], None]:
     """A link's strands, one of them followed."""
 
@@ -125,11 +114,11 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
         False,
         DESIGN,
     ),
-    ("identify", identify, False, DESIGN),
     ("route-strands", view("route?cable=H-04", "[data-strand]"), False, TABLET),
     ("route-pull", view("route?cable=R-01&page=pull", "[data-pull]"), False, DESIGN),
     ("route-failures", view("route?show=failures", "[data-group]"), False, DESIGN),
     ("need", need, False, DESIGN),
+    ("papers", view("papers", "[data-labels]"), False, DESIGN),
     ("materials", view(f"materials?line={CABLE_LINE}", "[data-cut]"), False, DESIGN),
     ("lists", a_list, False, DESIGN),
     ("light", light, False, DESIGN),

@@ -50,7 +50,9 @@ def read_templates(text: str) -> dict[LabelKind, str]:
         kind, colon, template = one.partition(":")
         known = next((k for k in kinds if k == kind.strip().lower()), None)
         if known is None or not colon:
-            raise ValueError(f"'{kind[:30]}' is none of {', '.join(kinds)}; write the kind, a colon, the form")
+            raise ValueError(
+                f"'{kind[:30]}' is none of {', '.join(kinds)}; write the kind, a colon, the form"
+            )
         template = template.strip()
         for name in re.findall(r"\{([^{}]*)\}", template):
             if name not in FIELDS[known]:
