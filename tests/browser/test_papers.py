@@ -3,8 +3,10 @@
 import io
 import re
 from pathlib import Path
+from xml.etree import ElementTree
 
 import pytest
+from PIL import Image
 from playwright.sync_api import Page, expect
 from pypdf import PdfReader
 
@@ -81,6 +83,41 @@ def test_a_state_is_issued_and_says_what_became_of_it(page: Page):
     page.goto("/plans/1/papers")
     issued.get_by_role("button", name="What changed").click()
     expect(issued.locator("[data-changes]")).to_contain_text("~ cable S-01")
+
+
+@pytest.mark.parametrize("form", ["svg", "png"])
+def test_the_map_is_saved_as_a_drawing_of_its_own(page: Page, form: str):
+    page.goto("/plans/1/survey")
+    expect(page.locator("[data-place]").first).to_be_visible()
+    page.get_by_role("button", name="Menu").click()
+    path = saved(page, page.get_by_text(f"Drawings of this view as {form.upper()}").click)
+    data = path.read_bytes()
+    if form == "png":
+        picture = Image.open(io.BytesIO(data)).convert("RGB")
+        assert picture.width > 1000
+        assert len(picture.getcolors(2**24)) > 5  # drawn, not one colour
+        return
+    root = ElementTree.fromstring(data)
+    assert root.tag == "{http://www.w3.org/2000/svg}svg"
+    assert "Beacon Hill" in "".join(root.itertext())
+    assert b"var(--" not in data  # every look is written in
+
+
+def test_a_picture_is_kept_with_a_place_and_taken_off_again(page: Page):
+    out = io.BytesIO()
+    Image.new("RGB", (640, 480), "teal").save(out, "JPEG")
+    page.goto("/plans/1/survey?sort=place&name=Hill%20Chamber")
+    kept = page.get_by_role("region", name="Pictures and files of Hill Chamber")
+    file = {"name": "lid.jpg", "mimeType": "image/jpeg", "buffer": out.getvalue()}
+    page.get_by_label("File for Hill Chamber").set_input_files(file)
+    small = kept.get_by_role("img", name="lid.jpg")
+    expect(small).to_be_visible()
+    assert small.evaluate("(one) => one.naturalWidth") == 360
+    wrong_file = {"name": "x.png", "mimeType": "image/png", "buffer": b"not a picture"}
+    page.get_by_label("File for Hill Chamber").set_input_files(wrong_file)
+    expect(page.get_by_text("no PNG, JPEG or PDF").first).to_be_visible()
+    kept.get_by_role("button", name="Take off lid.jpg").click()
+    expect(small).to_have_count(0)
 
 
 @pytest.mark.parametrize("theme", ["light", "dark"])

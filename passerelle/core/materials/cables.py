@@ -19,6 +19,7 @@ from passerelle.core.plant.model import Plant, lengths
 from passerelle.core.plant.reels import CutPlan
 
 from .backbone import FACTORY, ended, is_new
+from .joints import joint_places
 from .wanted import Loose, Open
 
 
@@ -121,7 +122,8 @@ def cable_buy(
         elif FACTORY in (cable.ends[0].kind, cable.ends[1].kind):
             need.bought_m += ceil(known.order_m)
         else:
-            _cut_or_not(need, Piece(cable.name, known.order_m), drums, not_cut)
+            joints = joint_places(plant, cable, REEL_LENGTHS_M[-1])
+            _cut_or_not(need, Piece(cable.name, known.order_m), drums, not_cut, joints)
     for one in loose:
         need = _need_of_loose(needs, one)
         need.add(one.name, one.length_m)
@@ -143,14 +145,26 @@ def cable_buy(
 
 
 def _cut_or_not(
-    need: CableNeed, piece: Piece, drums: dict[str, list[Piece]], not_cut: list[NotCut]
+    need: CableNeed,
+    piece: Piece,
+    drums: dict[str, list[Piece]],
+    not_cut: list[NotCut],
+    joints: list[tuple[str, float]] | None = None,
 ) -> None:
-    """Put a piece on the drums of its kind, or say why no drum is long enough."""
+    """Put a piece on the drums of its kind, or say why no drum is long enough.
+
+    joints : places on its way where pieces of drum length meet; None: none is known.
+    """
     longest_m = REEL_LENGTHS_M[-1]
     if piece.length_m <= longest_m:
         drums[need.what].append(piece)
         return
-    told = f"{piece.length_m:g} m is longer than any drum sold, {longest_m:g} m: plan a joint"
+    told = f"{piece.length_m:g} m is longer than any drum sold, {longest_m:g} m"
+    if joints:
+        where = ", ".join(f"{place} ({metres:g} m from the start)" for place, metres in joints)
+        told = f"{told}: plan a joint at {where}, and slack for it"
+    else:
+        told = f"{told}: no place on its way is known where a joint would do; ask the maker"
     not_cut.append(NotCut(piece.cable, told))
     need.bought_m += piece.length_m
 

@@ -5,6 +5,7 @@ import { MenuIcon } from "lucide-react";
 import { memo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { importPlan, keys, newPlan, useChangePlan, usePlans } from "../api/plan";
+import { saveDrawings } from "../drawing/saved";
 import { AskSheet } from "../forms/AskSheet";
 import { useNarrow } from "../parts/narrow";
 import { Sheet } from "../parts/Sheet";
@@ -39,6 +40,11 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
     if (!chosen) return;
     goTo(importPlan(chosen), `Imported ${chosen.name} as a new plan.`).catch(refuse);
   };
+  const drawn = (form: "svg" | "png") =>
+    void saveDrawings(form, planName).then(
+      (count) => say(count === 0 ? "There is no drawing in this view." : `Saved ${count === 1 ? "1 drawing" : `${count} drawings`}.`),
+      refuse,
+    );
   const actions: Record<string, () => void> = {
     plans: () => setOpened("plans"),
     new: () => setOpened("new"),
@@ -60,6 +66,8 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
     messages: () => onOpen("messages"),
     start: () => void navigate("/"),
     print: () => window.print(),
+    svg: () => drawn("svg"),
+    png: () => drawn("png"),
     theme: () => set({ mode: mode === "dark" ? "light" : "dark" }),
     who: () => setOpened("who"),
   };
@@ -78,6 +86,8 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
         ["rename", "Rename this plan …"],
         ["export", "Export the plan file"],
         ["print", "Print"],
+        ["svg", "Drawings of this view as SVG"],
+        ["png", "Drawings of this view as PNG"],
       ],
     },
     {
