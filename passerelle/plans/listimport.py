@@ -242,7 +242,7 @@ def _make(
         sense.check(row.thing)
         if kind == "need" and (asked := as_asked(row.thing)) is not None:
             check_need(asked)
-        _told(row, before, raw if old is not None else {})
+        _told(row, before, raw)
     except Refused as refused:
         key = re.split(r"[.\[]", refused.path)[0]
         label = next((f.label for f in FIELDS[kind] if f.key == key), refused.path or "Row")
@@ -257,6 +257,9 @@ def _usual_name(raw: Raw) -> str:
 
 
 def _told(row: Judged, before: Raw, raw: Raw) -> None:
+    if isinstance(row.thing, Price) and not before and not {"price", "minutes"} & raw.keys():
+        row.outcome, row.said = UNCHANGED, "no price in it: nothing to take"
+        return
     changed = [key for key in raw if key != "name" and before.get(key) != raw[key]]
     if not before:
         row.outcome = ADDED

@@ -93,6 +93,24 @@ def filled(form, price):
     return write_xlsx([told], "t") if form == "xlsx" else write_csv(told).encode()
 
 
+def test_everything_to_buy_is_asked_for_a_module_and_its_spare_in_one_row():
+    asked = quotation(MADE, "units")
+    bought = sum(one.buy + one.ends for one in MADE.lines)
+    assert sum(row[3] for row in asked.rows) == pytest.approx(bought)
+    assert len({row[2] for row in asked.rows}) == len(asked.rows)
+    module = next(row for row in asked.rows if row[1] == "10GBASE-ER, SFP+")
+    fitted, spare = [one.buy for one in MADE.lines if one.what == "10GBASE-ER, SFP+"]
+    assert (module[0], module[3]) == ("module, spare module", fitted + spare)
+
+
+def test_a_request_that_nobody_filled_changes_nothing():
+    sheet = read_sheet(write_csv(quotation(MADE, "units")).encode())
+    found = judged(PLAN, "price", understood(sheet.head, "price"), sheet.rows)
+    assert {row.outcome for row in found.rows} == {"unchanged"}
+    with pytest.raises(Refused, match="no row of the list adds or changes anything"):
+        accepted(found, "price")
+
+
 @pytest.mark.parametrize("form", ["xlsx", "csv"])
 def test_a_filled_request_reads_back_into_prices_line_by_line(form):
     """At 2,50 for each line the sum is the quantities times 2.5, ends and all."""
