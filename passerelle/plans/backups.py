@@ -188,7 +188,7 @@ def restore(path: Path, folder: Path) -> tuple[int, Path | None]:
     The copy is looked over first. What was there is kept beside it. Raises Refused.
     """
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
-    with in_use(folder), tempfile.TemporaryDirectory(dir=folder) as aside:
+    with in_use(folder, alone=True), tempfile.TemporaryDirectory(dir=folder) as aside:
         plans = looked_over(path, Path(aside))
         old = folder / FILE_NAME
         kept = None
@@ -211,11 +211,14 @@ def restore(path: Path, folder: Path) -> tuple[int, Path | None]:
 
 
 @contextmanager
-def in_use(folder: Path) -> Iterator[None]:
-    """Hold a data folder while the application runs on it. Raises Refused where another does."""
+def in_use(folder: Path, *, alone: bool = False) -> Iterator[None]:
+    """Hold a data folder while the application runs on it, beside others or alone.
+
+    Raises Refused where it is to be held alone and is in use, or is held so by another.
+    """
     with (folder / _LOCK).open("w") as lock:
         try:
-            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+            fcntl.flock(lock, (fcntl.LOCK_EX if alone else fcntl.LOCK_SH) | fcntl.LOCK_NB)
         except OSError:
             said = "Passerelle is running on this data folder: stop it first"
             raise Refused(str(folder), said) from None

@@ -6,7 +6,8 @@ import sys
 
 import pytest
 
-from passerelle.cli import main
+from passerelle.cli import PAPERS, main
+from passerelle.core.papers.sheets import TITLES
 from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import write_plan
 from tests.conftest import SMALLEST
@@ -57,3 +58,27 @@ def test_import_then_export_gives_the_same_file(tmp_path, capsys):
     assert back.read_bytes() == source.read_bytes()
     assert main(["export", "--plan", "7", "--data", str(tmp_path / "data")]) == 2
     assert "no plan 7" in capsys.readouterr().err
+
+
+def test_the_papers_of_the_command_line_are_those_there_are():
+    assert set(PAPERS) == set(TITLES)
+
+
+def test_a_book_and_a_workbook_are_written_without_the_server(tmp_path, capsys):
+    book, sheets = tmp_path / "book.pdf", tmp_path / "plan.xlsx"
+    assert main(["book", str(SMALLEST), "--out", str(book), "--paper", "us-letter"]) == 0
+    assert main(["workbook", str(SMALLEST), "--out", str(sheets)]) == 0
+    assert (book.read_bytes()[:5], sheets.read_bytes()[:2]) == (b"%PDF-", b"PK")
+    assert main(["book", str(SMALLEST), "--out", str(tmp_path / "no" / "book.pdf")]) == 2
+    assert "no such file or directory" in capsys.readouterr().err
+
+
+def test_a_copy_is_made_and_put_back_from_the_command_line(tmp_path, capsys):
+    data, copy = str(tmp_path / "data"), tmp_path / "copy.zip"
+    assert main(["import", str(SMALLEST), "--data", data]) == 0
+    assert main(["backup", "--out", str(copy), "--data", data]) == 0
+    assert main(["restore", str(copy), "--data", str(tmp_path / "other")]) == 0
+    assert "1 plans are back" in capsys.readouterr().out
+    copy.write_bytes(b"PK")
+    assert main(["restore", str(copy), "--data", data]) == 2
+    assert capsys.readouterr().err == "copy.zip: is no copy of a data folder, or is damaged\n"

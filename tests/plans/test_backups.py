@@ -121,6 +121,7 @@ def test_nothing_is_put_back_while_the_application_runs(store, tmp_path):
     path = backups.back_up(store, tmp_path / "copy.zip")
     with (
         backups.in_use(store.folder),
+        backups.in_use(store.folder),  # a second window on the same folder is no harm
         pytest.raises(Refused, match="Passerelle is running on this data folder"),
     ):
         backups.restore(path, store.folder)

@@ -9,6 +9,7 @@ from passerelle.core.many import many_things
 from passerelle.core.materials.lines import Line, own_key
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.materials.twice import twice
+from passerelle.core.materials.waiting import waiting
 from passerelle.core.plan.plan import Plan
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.prices import price_book
@@ -65,6 +66,15 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
                 lacking=list(one.lacking),
             )
             for one in twice(check.plant, plan.house_rules, made.book, in_store)
+        ],
+        waiting=[
+            schemas.WaitingView(
+                cable=one.cable,
+                strands=one.strands,
+                takes=[schemas.TakesView(what=what, quantity=many) for what, many in one.takes],
+                cost=one.cost,
+            )
+            for one in waiting(check.plant, plan.house_rules, made.book)
         ],
         stock={one.name: one.id for one in plan.stock},
     )

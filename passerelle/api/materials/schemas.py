@@ -28,6 +28,22 @@ class TwiceView(BaseModel):
     lacking: list[str]
 
 
+class TakesView(BaseModel):
+    """A part, and how many."""
+
+    what: str
+    quantity: float
+
+
+class WaitingView(BaseModel):
+    """Strands that are left coiled: spare, and not free before they are ended."""
+
+    cable: str
+    strands: int
+    takes: list[TakesView]
+    cost: float | None
+
+
 class MaterialLineView(BaseModel):
     """needed + waste - stock = buy. price, total : null where there is none. own : the plan's."""
 
@@ -90,4 +106,5 @@ class MaterialsView(BaseModel):
     currency: str
     proved: bool
     twice: list[TwiceView]
+    waiting: list[WaitingView]
     stock: dict[str, str] = Field(description="id of the stock entry of each price key")

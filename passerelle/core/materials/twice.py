@@ -14,9 +14,8 @@ from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant, lengths
 
-from .backbone import FACTORY, ended, is_new, of_ends
-from .labour import operation_of
-from .wanted import Open
+from .backbone import FACTORY, ended, is_new
+from .costing import Cost, count_cable
 
 GLASS = "OS2"
 """Glass that is laid where nobody knows yet what will run on it."""
@@ -37,34 +36,6 @@ class Twice:
     now: float | None
     later: float | None
     lacking: tuple[str, ...] = ()
-
-
-@dataclass
-class _Cost:
-    """Adds up money and minutes; what has no price is remembered."""
-
-    book: PriceBook
-    money: float = 0.0
-    minutes: float = 0.0
-
-    def __post_init__(self) -> None:
-        self.lacking: dict[str, None] = {}
-
-    def buy(self, key: str, quantity: float) -> None:
-        price = self.book.prices.get(key)
-        if price is None:
-            self.lacking[key] = None
-        else:
-            self.money += price * quantity
-
-    def work(self, operation: str, times: float = 1) -> None:
-        self.minutes += self.book.minutes.get(operation, 0.0) * times
-
-    @property
-    def total(self) -> float | None:
-        if self.lacking or self.book.per_hour is None:
-            return None
-        return self.money + self.minutes / 60 * self.book.per_hour
 
 
 def twice(
@@ -92,13 +63,13 @@ def _of_cable(
     too_many = cable.type is not None and larger is not None and larger > cable.type.max_strands
     if order_m is None or larger is None or factory or too_many:
         return None
-    small, large, later = _Cost(book), _Cost(book), _Cost(book)
+    small, large, later = Cost(book), Cost(book), Cost(book)
     bigger = replace(cable, strands=larger)
     more = larger - cable.strands
-    _count(small, plant, cable, 0.0 if free else order_m, ended(plant, cable, rules))
-    _count(large, plant, bigger, order_m, ended(plant, bigger, rules))
+    count_cable(small, plant, cable, 0.0 if free else order_m, ended(plant, cable, rules))
+    count_cable(large, plant, bigger, order_m, ended(plant, bigger, rules))
     second = next(size for size in SIZES if size >= more)
-    _count(later, plant, replace(cable, strands=second), order_m,
+    count_cable(later, plant, replace(cable, strands=second), order_m,
            second if rules.end_strands == "all" else 0)  # fmt: skip
     for operation, times in (("visit", 1.0), ("set-up", 1.0), ("pull", order_m)):
         later.work(operation, times)
@@ -108,21 +79,6 @@ def _of_cable(
         now = round(large.total - small.total, 2)
     then = None if later.total is None else round(later.total, 2)
     return Twice(cable.name, "cable", larger, cable.strands, now, then, lacking)
-
-
-def _count(cost: _Cost, plant: Plant, cable: Cable, order_m: float, strands: int) -> None:
-    """The cable's metres, its ends, the work on them and the test of what is ended."""
-    if order_m:
-        cost.buy(f"cable {cable.fiber} {cable.strands}", order_m)
-    for one in of_ends(plant, cable, strands):
-        if isinstance(one, Open):
-            continue
-        cost.buy(one.key, one.quantity)
-        operation = operation_of(one.item)
-        if operation is not None:
-            cost.work(operation, one.quantity)
-    if all(end.kind is not None for end in cable.ends):
-        cost.work("test", strands)
 
 
 def _without_glass(plant: Plant, book: PriceBook) -> Iterator[Twice]:
@@ -143,7 +99,7 @@ def _without_glass(plant: Plant, book: PriceBook) -> Iterator[Twice]:
     for name, kind, a, b, length_m in ways:
         if a is None or b is None or (a in lit and b in lit):
             continue
-        now, later = _Cost(book), _Cost(book)
+        now, later = Cost(book), Cost(book)
         for cost in (now, later):
             cost.buy(f"cable {GLASS} {SIZES[0]}", length_m)
         now.work("pull", TOGETHER * length_m)

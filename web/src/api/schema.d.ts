@@ -4676,6 +4676,8 @@ export interface components {
             proved: boolean;
             /** Twice */
             twice: components["schemas"]["TwiceView"][];
+            /** Waiting */
+            waiting: components["schemas"]["WaitingView"][];
             /**
              * Stock
              * @description id of the stock entry of each price key
@@ -7508,6 +7510,16 @@ export interface components {
             fits: boolean;
         };
         /**
+         * TakesView
+         * @description A part, and how many.
+         */
+        TakesView: {
+            /** What */
+            what: string;
+            /** Quantity */
+            quantity: number;
+        };
+        /**
          * Termination
          * @description How one end of a cable is finished: factory, pigtails or field connectors; on which panel.
          *
@@ -7716,6 +7728,20 @@ export interface components {
             fails: number;
             /** Unknown */
             unknown: number;
+        };
+        /**
+         * WaitingView
+         * @description Strands that are left coiled: spare, and not free before they are ended.
+         */
+        WaitingView: {
+            /** Cable */
+            cable: string;
+            /** Strands */
+            strands: number;
+            /** Takes */
+            takes: components["schemas"]["TakesView"][];
+            /** Cost */
+            cost: number | null;
         };
         /**
          * WayView

@@ -89,6 +89,7 @@ export function Materials() {
                 onChange={groupBy}
               />
             </Flex>
+            <Waiting view={made.data} />
             {by === "kind" ? <Lines lines={lines} current={current} onPick={pick} /> : <Grouped lines={lines} by={by} current={current} onPick={pick} />}
           </Box>
           {current && (picked || !narrow) && <LineDetail key={keyOf(current)} line={current} view={made.data} />}
@@ -127,6 +128,27 @@ function NotCounted({ view }: { view: MaterialsView }) {
         </summary>
         {told.map((one) => (
           <Text key={one}>{one}</Text>
+        ))}
+      </details>
+    </Box>
+  );
+}
+
+/** Strands that the house rule leaves coiled, and what ending them would take. */
+function Waiting({ view }: { view: MaterialsView }) {
+  if (view.waiting.length === 0) return null;
+  const strands = view.waiting.reduce((sum, one) => sum + one.strands, 0);
+  return (
+    <Box borderLeftWidth="4px" borderColor="border.emphasized" bg="bg.panel" px="3" py="2" mb="2" fontSize="14px" data-waiting="">
+      <details>
+        <summary style={{ cursor: "pointer", fontWeight: 600 }}>
+          Glass that waits: {strands} strands are left coiled, spare, and not free before they are ended
+        </summary>
+        {view.waiting.map((one) => (
+          <Text key={one.cable}>
+            <b>{one.cable}</b>: {one.strands} strands; ending them takes {one.takes.map((part) => `${part.quantity} ${part.what}`).join(", ")}:{" "}
+            {one.cost === null ? "no price" : `${cents(one.cost)} ${view.currency}`} in a visit of its own
+          </Text>
         ))}
       </details>
     </Box>
