@@ -8,7 +8,7 @@ from passerelle.core.choice.prices import PriceBook
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant
 
-from .backbone import ended, is_new, of_ends
+from .backbone import FACTORY, ended, is_new, of_ends
 from .costing import Cost, count_cable
 from .wanted import Open
 
@@ -17,7 +17,8 @@ from .wanted import Open
 class Waiting:
     """Strands of a cable that are spare, and not free before they are ended.
 
-    takes : parts and how many, at both ends. cost : parts and work of a visit of its own; None: a
+    takes : parts and how many, at both ends; empty: the other ends come from a factory, and nobody
+    recorded how these would be made. cost : parts and work of a visit of its own; None: a
     price is missing.
     """
 
@@ -34,6 +35,9 @@ def waiting(plant: Plant, rules: HouseRules, book: PriceBook) -> Iterator[Waitin
             continue
         rest = cable.strands - ended(plant, cable, rules)
         if rest <= 0 or all(end.kind is None for end in cable.ends):
+            continue
+        if FACTORY in (cable.ends[0].kind, cable.ends[1].kind):
+            yield Waiting(cable.name, rest, (), None)
             continue
         takes: defaultdict[str, float] = defaultdict(float)
         for one in of_ends(plant, cable, rest):

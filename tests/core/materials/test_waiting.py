@@ -39,6 +39,11 @@ def test_nothing_waits_where_all_is_ended_there_already_or_not_recorded():
     assert of(replace(CABLE, end_a=None, end_b=None)) == []
 
 
+def test_how_strands_beside_factory_made_ends_would_be_ended_is_not_made_up():
+    (one,) = of(replace(CABLE, end_b=replace(END, kind="factory")))
+    assert (one.strands, one.takes, one.cost) == (2, (), None)
+
+
 def test_a_missing_price_is_no_sum():
     (one,) = of(book=replace(BOOK, prices={**BOOK.prices, "adapter": None}))
     assert one.cost is None
