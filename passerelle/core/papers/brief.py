@@ -19,9 +19,9 @@ def bend_mm(cable: Cable, *, loaded: bool) -> float | None:
 def brief_sheet(check: PlanCheck, made: Materials) -> dict[str, Any]:
     """Two pages: cables to pull, points to keep, tests to hand back, what not to decide alone."""
     plant = check.plant
-    todo = [one for one in plant.cables.values() if not one.existing and not one.wish]
+    to_pull = [one for one in plant.cables.values() if not one.existing and not one.wish]
     rows = []
-    for cable in todo[:_MOST]:
+    for cable in to_pull[:_MOST]:
         known = lengths(plant, cable)
         kind = cable.type
         rows.append([
@@ -35,8 +35,8 @@ def brief_sheet(check: PlanCheck, made: Materials) -> dict[str, Any]:
         "kind": "brief",
         "title": "Brief for the installer",
         "cables": rows,
-        "left_out": max(0, len(todo) - _MOST),
-        "ends": [_end(cable, side) for cable in todo[:_MOST] for side in (0, 1)],
+        "left_out": max(0, len(to_pull) - _MOST),
+        "ends": [_end(cable, side) for cable in to_pull[:_MOST] for side in (0, 1)],
         "stops": [
             f"{one.name}: {one.finding.said}"
             for one in check.backbone
