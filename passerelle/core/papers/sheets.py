@@ -69,12 +69,22 @@ def sheets_of(
     if kind == "splices":
         return splice_sheets(plant)
     if kind == "pulls":
-        return pull_sheets(plant)
+        return [_with_stops(check, one) for one in pull_sheets(plant)]
     if kind == "route":
         return [_route(plant)] if plant.places else []
     if kind == "materials":
         return [materials_sheet(made, plan.house_rules.currency)]
     return [brief_sheet(check, made)]
+
+
+def _with_stops(check: PlanCheck, sheet: Sheet) -> Sheet:
+    """A pull sheet with what stops the cable: nobody pulls by figures that are objected to."""
+    stops = [
+        f"{in_metres(one.finding.said)} {in_metres(one.finding.do)}"
+        for one in check.backbone
+        if one.name == sheet["title"] and one.finding.rule.severity == "stop"
+    ]
+    return sheet | {"stops": stops}
 
 
 def as_rows(table: Table, keep: Iterable[str]) -> Sheet:

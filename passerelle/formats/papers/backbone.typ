@@ -48,6 +48,9 @@
     Least bend radius #fig(sheet.bend_loaded_mm, digits: 0) mm under tension, #fig(sheet.bend_rest_mm, digits: 0) mm at rest.
     Bends in one pull: #fig(sheet.turned_deg, digits: 0)°.
   ]
+  if sheet.stops.len() > 0 {
+    block(stroke: 2pt, inset: 6pt, width: 100%)[*Do not pull yet:* #for stop in sheet.stops [\ #stop]]
+  }
   if sheet.ways.len() == 0 [*No route is recorded: walk it first.*] else {
     grid-of(("Pathway", "From", "To", "Kind", "m", "Known from", "Bends °", "Hazards", "Power in it", "done"),
       sheet.ways.map(row => (..row.map(cell), tick)), numbers: (false, false, false, false, true, false, true),

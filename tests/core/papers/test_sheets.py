@@ -8,6 +8,7 @@ from passerelle.core.papers.sheets import IN_BOOK, TITLES, sheets_of
 from passerelle.core.plan.backbone import Pathway, Place
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things
+from passerelle.demo_data import mistakes_plan
 from passerelle.formats.planfile import read_plan
 from passerelle.formats.prices import price_book
 from tests.conftest import SMALLEST
@@ -31,6 +32,16 @@ def test_the_staircase_falls_from_the_launch_by_the_loss_of_each_part():
 
 def test_the_book_has_every_paper_but_itself():
     assert set(IN_BOOK) | {"book"} == set(TITLES)
+
+
+def test_a_pull_sheet_says_what_stops_the_cable():
+    plan = mistakes_plan()
+    stopped = {
+        one.name for one in check(plan).backbone
+        if one.finding.rule.severity == "stop" and one.name in plan.cables.by_name
+    }  # fmt: skip
+    told = {one["title"]: one["stops"] for one in sheets(plan, "pulls")}
+    assert {name for name, stops in told.items() if stops} == stopped & told.keys() != set()
 
 
 def at(**spots):
