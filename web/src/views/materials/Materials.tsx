@@ -149,8 +149,9 @@ function Waiting({ view }: { view: MaterialsView }) {
             <b>{one.cable}</b>: {one.strands} strands;{" "}
             {one.takes.length === 0
               ? "the others come ended from a factory, how these would be ended is not recorded"
-              : `ending them takes ${one.takes.map((part) => `${part.quantity} ${part.what}`).join(", ")}`}
-            : {one.cost === null ? "no price" : `${cents(one.cost)} ${view.currency}`} in a visit of its own
+              : `ending them takes ${one.takes.map((part) => `${part.quantity} ${part.what}`).join(", ")}: ${
+                  one.cost === null ? "no price" : `${cents(one.cost)} ${view.currency}`
+                } in a visit of its own`}
           </Text>
         ))}
       </details>
