@@ -29,6 +29,7 @@ def check_ports(budget: Budget) -> list[Finding]:
     for side, end, module in zip((A, B), ends, budget.modules, strict=True):
         port = facts(end.port, end.cage, end.device)
         found += _cage(side, end, module, port)
+        found += _rates(side, end)
         found += _device(side, end, port)
         found += check_coding(side, end, port, budget.rules)
     found += check_fec(budget) + _lane_of_leg(budget)
@@ -193,6 +194,24 @@ def _speed(side: Side, end: End, module: Module, cage: Cage, known: PortFacts) -
 def _set_to(side: Side, end: End, rate: float) -> Remedy:
     new = replace(end, port=replace(end.port, set_gbps=rate))
     return Remedy(f"Port at end {side} set to {rate:g}G", (SetEnd.to(side, new),), "setting")
+
+
+def _rates(side: Side, end: End) -> list[Finding]:
+    """A fast module in slow use, or the other way: right only with a sheet that lists the rate."""
+    own = end.own
+    if own is None or CUSTOM in (own.application, end.application):
+        return []
+    rate = STANDARD.applications[end.application].rate_gbps  # of a whole port, split or not
+    usual = STANDARD.applications[own.application].rate_gbps
+    if rate in own.rates_gbps or (not own.rates_gbps and rate == usual):
+        return []
+    if own.rates_gbps:
+        listed = ", ".join(f"{one:g}" for one in own.rates_gbps)
+        message = f"{own.name} at end {side} runs at {listed} Gb/s, not at {rate:g}."
+        do = f"Fit a module whose data sheet lists {rate:g} Gb/s."
+        return [finding("module.rate", message, ends=(side,), severity=STOP, do=do)]
+    message = f"{own.name} at end {side} is made for {usual:g} Gb/s and is to run {rate:g}."
+    return [finding("module.rate", message, ends=(side,))]
 
 
 def _device(side: Side, end: End, port: PortFacts) -> list[Finding]:

@@ -339,13 +339,20 @@ def _sheet(end: End) -> DataSheet:
     own = end.own
     if own is None:
         return end.data_sheet
-    if own.application != end.application:
+    if own.application != end.application and not _other_rate(own, end):
         message = f"{own.name!r} is a module for {own.application}; this end runs {end.application}"
         raise EndError("module.part", message)
     given = {key: getattr(end.data_sheet, key) for key in _entered(end.data_sheet)}
     if given:
         given["source"] = end.data_sheet.source
     return replace(own.data_sheet, **given)
+
+
+def _other_rate(own: OwnModule, end: End) -> bool:
+    """Whether a module runs another rate than it is made for; `judge.ports` judges it."""
+    made = STANDARD.applications.get(own.application)
+    runs = STANDARD.applications.get(end.application)
+    return made is not None and runs is not None and made.rate_gbps != runs.rate_gbps
 
 
 def _leg(module: Module, lane: int | None) -> Module:

@@ -18,6 +18,7 @@ from .fields import (
     Id,
     LossDb,
     Name,
+    RateGbps,
     StrandNumber,
     TemperatureClass,
     Text,
@@ -148,6 +149,8 @@ class OwnBox(_Own):
 class OwnModule(Figures):
     """A module entered from a data sheet; what is not given is the application's.
 
+    rates_gbps : every rate that the sheet lists; where it is empty, that of its application. [Gb/s]
+
     It is an own part like the others, on the base of its figures: slots allow one base.
     """
 
@@ -161,6 +164,7 @@ class OwnModule(Figures):
     connector: Connector | None = None
     form: CageName | None = None
     temperature: TemperatureClass | None = None
+    rates_gbps: Annotated[tuple[RateGbps, ...], Len(0, 8)] = ()
 
     @property
     def source(self) -> str:

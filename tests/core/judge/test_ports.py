@@ -13,6 +13,7 @@ from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.devices import Device, Port, PortGroup
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import Segment
+from passerelle.core.plan.own import OwnModule, Sheet
 from tests.making import cable, cord, path
 
 SWITCH = Device(
@@ -78,6 +79,22 @@ def test_outdoors_and_unheated_take_industrial_modules(around, temperature, seve
     assert (one.rule.severity if one else None) == severity
     if one is not None:
         assert one.remedy.edits[0].end.module.temperature == "industrial"
+
+
+@pytest.mark.parametrize(
+    ("application", "rates", "runs", "severity"),
+    [("10GBASE-LR", (), "1000BASE-LX10", "warn"),
+     ("10GBASE-LR", (1.0, 10.0), "1000BASE-LX10", None),
+     ("10GBASE-LR", (10.0, 25.0), "1000BASE-LX10", "stop"), ("10GBASE-LR", (), "10GBASE-LR", None),
+     ("1000BASE-LX10", (), "10GBASE-LR", "warn")],
+)  # fmt: skip
+def test_a_module_at_another_rate_is_right_only_with_a_sheet_that_lists_it(
+    application, rates, runs, severity
+):
+    own = OwnModule(name="T-1", sheet=Sheet("sheet"), kind="module", application=application,
+                    rates_gbps=rates)  # fmt: skip
+    one = found(End(runs, own=own), End(runs)).get("module.rate")
+    assert (one.rule.severity if one else None) == severity
 
 
 @pytest.mark.parametrize(("split", "severity"), [(True, None), (False, "stop"), (None, "warn")])

@@ -5322,6 +5322,8 @@ export interface components {
          * OwnModule
          * @description A module entered from a data sheet; what is not given is the application's.
          *
+         *     rates_gbps : every rate that the sheet lists; where it is empty, that of its application. [Gb/s]
+         *
          *     It is an own part like the others, on the base of its figures: slots allow one base.
          */
         OwnModule: {
@@ -5369,6 +5371,11 @@ export interface components {
             form?: ("SFP" | "SFP+" | "SFP28" | "SFP56" | "QSFP+" | "QSFP28" | "QSFP56" | "QSFP-DD" | "OSFP" | "GBIC" | "XFP" | "X2" | "XENPAK" | "CXP" | "CFP" | "CFP2" | "CFP4" | "CFP8" | "SFP-DD" | "SFP112" | "QSFP112") | null;
             /** Temperature */
             temperature?: ("commercial" | "extended" | "industrial") | null;
+            /**
+             * Rates Gbps
+             * @default []
+             */
+            rates_gbps: number[];
         };
         /**
          * OwnPartAnswer

@@ -55,7 +55,12 @@ export function EndEditor({ side, end, plan, reference, onEdit }: Props) {
           width="166px"
           value={end.application}
           options={options(end.application === "custom" ? ["custom", ...applications] : applications)}
-          onChange={(application) => set({ application, module: end.module ? { ...end.module, part: null } : null })}
+          onChange={(application) => {
+            // a module whose sheet lists several rates stays when another of them is run
+            const own = reference.modules.find((m) => m.name === module.part);
+            const stays = own?.kind === "module" && own.rates_gbps.length > 0 && application !== "custom";
+            return set({ application, module: end.module && !stays ? { ...end.module, part: null } : (end.module ?? null) });
+          }}
         />
         {reference.modules.length > 0 && (
           <Choice

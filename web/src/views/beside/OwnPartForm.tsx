@@ -128,6 +128,7 @@ function Fields({ kind, texts, set, reference }: FieldsProps) {
           onChange={set("temperature")}
           options={[NONE, ...same(["commercial", "extended", "industrial"])]}
         />
+        <Typed label="Rates that the sheet lists, Gb/s" value={texts.rates_gbps} onChange={set("rates_gbps")} mono />
         <Pick label="Fiber mode" value={texts.fiber_mode ?? ""} onChange={set("fiber_mode")} options={[NONE, ...same(["single-mode", "multimode"])]} />
         {MODULE_FIGURES.map(([key, label]) => (
           <Typed key={key} label={label} value={texts[key]} onChange={set(key)} mono />

@@ -107,6 +107,14 @@ export function partOf(texts: Texts): OwnPart | string {
         connector: text("connector") || null,
         form: text("form") || null,
         temperature: text("temperature") || null,
+        rates_gbps: text("rates_gbps")
+          .split(/[;\s]+|,(?=\s)/)
+          .filter(Boolean)
+          .map((one) => {
+            const rate = typed(one);
+            if (rate === null) throw new Wrong(`Rates that the sheet lists: “${one}” is not a number of Gb/s.`);
+            return rate;
+          }),
         fiber_mode: text("fiber_mode") || null,
         ...figures,
       };
@@ -163,7 +171,8 @@ export function figuresOf(part: OwnPart): string {
       const [what, unit] = label.split(", ");
       return `${what} ${part[key]} ${unit}`;
     });
-    return [part.application, ...said].join(" · ");
+    const rates = part.rates_gbps.length ? [`runs at ${part.rates_gbps.join(", ")} Gb/s`] : [];
+    return [part.application, ...rates, ...said].join(" · ");
   }
   if (part.kind === "grade") return `${part.connector} · ${part.worst_case_db} / ${part.typical_db} dB`;
   const box = part as Extract<OwnPart, { kind: "cassette" | "inline" | "multiplexer" }>;
