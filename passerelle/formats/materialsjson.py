@@ -23,6 +23,7 @@ def as_document(made: Materials) -> dict[str, Any]:
                     for piece in one.pieces
                 ],
                 "left_m": rounded(one.left_m),
+                "serves": one.serves,
             }
             for one in made.cuts
         ],
@@ -32,6 +33,8 @@ def as_document(made: Materials) -> dict[str, Any]:
         "known_total": made.known_total,
         "labour": {"hours": rounded(made.labour.hours), "cost": made.labour.cost},
         "proved": made.proved,
+        "drums_m": rounded(made.drums_m),
+        "least_drums_m": rounded(made.least_m),
     }
 
 
@@ -51,7 +54,9 @@ def _line(one: Line) -> dict[str, Any]:
     }
     if one.ends:
         found |= {"ends": one.ends, "end_price": one.end_price}
-    return found | ({"guessed": True} if one.guessed else {})
+    if one.pack is not None:
+        found |= {"pack": one.pack, "packs": one.packs}
+    return found | ({"guessed": True, "reserve": rounded(one.reserve)} if one.guessed else {})
 
 
 def table(made: Materials) -> str:

@@ -22,7 +22,7 @@ def price_book(docs: Iterable[Price]) -> PriceBook:
 
     A price that an entry does not state stays the book's, and so do minutes.
     """
-    book = PriceBook()
+    book, docs = PriceBook(), tuple(docs)
     prices, minutes, per_hour = dict(book.prices), dict(book.minutes), book.per_hour
     for doc in docs:
         if doc.name == LABOUR:
@@ -32,7 +32,8 @@ def price_book(docs: Iterable[Price]) -> PriceBook:
             minutes[doc.name] = doc.minutes
         if doc.price != AS_THE_BOOK:
             prices[doc.name] = doc.price  # a name may be a thing and an operation at once
-    return PriceBook(prices, minutes, per_hour)
+    packs = {doc.name: doc.pack for doc in docs if doc.pack is not None}
+    return PriceBook(prices, minutes, per_hour, packs)
 
 
 def write_prices(docs: Iterable[Price]) -> str:

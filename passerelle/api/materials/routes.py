@@ -42,6 +42,7 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
                     for piece in one.pieces
                 ],
                 left_m=rounded(one.left_m) or 0.0,
+                serves=one.serves,
             )
             for one in made.cuts
         ],
@@ -54,6 +55,8 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
         labour=made.labour.cost,
         currency=plan.house_rules.currency,
         proved=made.proved,
+        drums_m=made.drums_m,
+        least_drums_m=made.least_m,
         twice=[
             schemas.TwiceView(
                 beside=one.beside,
@@ -73,6 +76,7 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
                 strands=one.strands,
                 takes=[schemas.TakesView(what=what, quantity=many) for what, many in one.takes],
                 cost=one.cost,
+                at=list(one.at),
             )
             for one in waiting(check.plant, plan.house_rules, made.book)
         ],
@@ -99,6 +103,10 @@ def _line(plan: Plan, one: Line) -> schemas.MaterialLineView:
         ends=one.ends,
         end_price=one.end_price,
         guessed=one.guessed,
+        reserve=rounded(one.reserve) or 0.0,
+        pack=one.pack,
+        packs=one.packs,
+        price_id=own.id if own is not None else None,
         reasons=[
             _reason(plan, name, share) for name, share in zip(one.reasons, one.shares, strict=True)
         ],

@@ -42,6 +42,7 @@ class WaitingView(BaseModel):
     strands: int
     takes: list[TakesView]
     cost: float | None
+    at: list[str] = Field(description="where its end is left coiled; empty: strands at both ends")
 
 
 class MaterialLineView(BaseModel):
@@ -63,6 +64,10 @@ class MaterialLineView(BaseModel):
     ends: int
     end_price: float | None
     guessed: bool
+    reserve: float = Field(description="of waste, what guessed lengths add")
+    pack: int | None = Field(description="sold in packs of so many")
+    packs: int | None
+    price_id: str | None = Field(description="of the plan's own price")
     reasons: list[ReasonView]
 
 
@@ -82,6 +87,7 @@ class MaterialReel(BaseModel):
     length_m: float
     pieces: list[MaterialPiece]
     left_m: float
+    serves: str | None = Field(description="the extra run that the rest would do for")
 
 
 class NamedWhy(BaseModel):
@@ -105,6 +111,8 @@ class MaterialsView(BaseModel):
     labour: float | None
     currency: str
     proved: bool
+    drums_m: float
+    least_drums_m: float = Field(description="no choice of drums takes fewer metres")
     twice: list[TwiceView]
     waiting: list[WaitingView]
     stock: dict[str, str] = Field(description="id of the stock entry of each price key")

@@ -32,7 +32,7 @@ DEMO_PER_HOUR: float = _raw["labour"]["per_hour"]
 
 @dataclass(frozen=True)
 class PriceBook:
-    """What the plan pays. per_hour : of labour; None: no price."""
+    """What the plan pays. per_hour : of labour; None: no price. packs : how many come together."""
 
     prices: dict[str, float | None] = field(
         default_factory=lambda: {key: row.price for key, row in DEMO_PRICES.items()}
@@ -41,6 +41,7 @@ class PriceBook:
         default_factory=lambda: {key: row.minutes for key, row in DEMO_WORK.items()}
     )
     per_hour: float | None = DEMO_PER_HOUR
+    packs: dict[str, int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,7 @@ from passerelle.core.light.link import Link
 from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
-from passerelle.core.plant.strands import StrandError, next_free, taken
+from passerelle.core.plant.strands import StrandError, coiled_at, next_free, taken
 from passerelle.core.plant.taking import strands_needed, take
 from passerelle.core.remedies.proposal import plug_for
 from passerelle.core.tables import STANDARD, Application
@@ -62,6 +62,8 @@ def on_trunk(cable: Cable) -> bool:
 def _taken(need: SiteNeed, world: World, cable: Cable, link: Link) -> tuple[Link, ...]:
     """One link a circuit, each on the next free strands. Raises StrandError."""
     each = strands_needed(link)
+    for place in coiled_at(cable):
+        raise StrandError(f"{cable.name} is left coiled at {place}: end it there first")
     if on_trunk(cable):
         return (_on_trunk(need, world, cable, link, each),)
     numbers = next_free(world.plant, cable, each * need.circuits)

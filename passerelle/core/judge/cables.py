@@ -5,7 +5,7 @@ from collections import defaultdict
 from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant, Use
-from passerelle.core.plant.strands import taken
+from passerelle.core.plant.strands import coiled_at, taken
 from passerelle.core.words import counted, plural
 
 from .about import CABLE, About
@@ -20,6 +20,7 @@ def check_cables(plant: Plant, rules: HouseRules) -> list[About]:
         if cable.wish:
             continue
         found += _clashes(plant, cable) + _short(plant, cable) + _spares(plant, cable, rules)
+        found += _coiled(plant, cable)
         found += check_construction(plant, cable)
     return found
 
@@ -63,6 +64,18 @@ def _clashes(plant: Plant, cable: Cable) -> list[About]:
         said = finding("cable.strand-clash", message, do="Take the next free strands.")
         found.append(About(CABLE, cable.name, said, links_on))
     return found
+
+
+def _coiled(plant: Plant, cable: Cable) -> list[About]:
+    """Links on a cable of which an end is left coiled: no light passes it before it is ended."""
+    on = _uses(plant, cable)
+    return [
+        About(CABLE, cable.name,
+              finding("cable.coiled", f"{cable.name} is left coiled at {place}; "
+                      f"{counted(len(on), 'link')} run{'s' if len(on) == 1 else ''} on it."),
+              tuple((key, use.at) for key, _, use in on))
+        for place in coiled_at(cable) if on
+    ]  # fmt: skip
 
 
 def needed_strands(plant: Plant, cable: Cable) -> int:

@@ -5,13 +5,9 @@ from dataclasses import dataclass
 
 from passerelle.core.judge.about import CABLE, PATHWAY, PLACE
 from passerelle.core.plan.backbone import Cable, Pathway
-from passerelle.core.plant.model import Plant, lengths
+from passerelle.core.plant.model import GUESS_SHARE, Plant, lengths
 from passerelle.core.plant.undecided import undecided
-from passerelle.core.tables import STANDARD
 from passerelle.core.words import metres
-
-GUESS_SHARE = STANDARD.planning["guessed_length_share"]
-"""How far a guessed length may be off, to either side."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ The cables themselves are cut from reels; see `cables`.
 from collections.abc import Iterator
 
 from passerelle.core.choice.sold import PANEL_POSITIONS, adapters_for, mode_word
-from passerelle.core.plan.backbone import Cable, Closure, Termination
+from passerelle.core.plan.backbone import COILED, Cable, Closure, Termination
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.house_rules import HouseRules, strands_ended
 from passerelle.core.plant.model import Plant
@@ -32,6 +32,11 @@ def ended(plant: Plant, cable: Cable, rules: HouseRules) -> int:
     return strands_ended(cable.strands, len(taken) + unchosen, rules)
 
 
+def lit_through(cable: Cable) -> bool:
+    """Whether both ends are finished, so that its strands can be tested from end to end."""
+    return all(end.kind not in (None, COILED) for end in cable.ends)
+
+
 def of_cable_ends(plant: Plant, rules: HouseRules) -> Iterator[Wanted | Open]:
     """Pigtails, connectors, protectors and adapters of every new cable's ends.
 
@@ -47,6 +52,8 @@ def of_ends(plant: Plant, cable: Cable, count: int) -> Iterator[Wanted | Open]:
     """What both ends of one cable take, where so many of its strands are ended."""
     for side, place in ((0, cable.a), (1, cable.b)):
         end = cable.ends[side]
+        if end.kind == COILED:
+            continue
         if end.kind is None:
             if not _spliced_on(plant, cable, place):
                 said = f"how {cable.name} is finished at {place} is not recorded"
@@ -92,7 +99,11 @@ def _spliced_on(plant: Plant, cable: Cable, place: str) -> bool:
 
 
 def of_panels(plant: Plant) -> Iterator[Wanted]:
-    """A panel for each that new cables end on and that no cable which is there ends on."""
+    """A panel for each that new cables end on and that is not there yet.
+
+    It is there as its place says; where that says nothing, where a cable that is there ends on it.
+    """
+    said = {(place.name, one.name): one for place in plant.places.values() for one in place.panels}
     ports: dict[tuple[str, str], int] = {}
     there: set[tuple[str, str]] = set()
     for cable in plant.cables.values():
@@ -106,10 +117,15 @@ def of_panels(plant: Plant) -> Iterator[Wanted]:
             last = max((one.ports[side] or 0 for one in strands(plant, cable)), default=0)
             ports[place, panel] = max(ports.get((place, panel), 0), last)
     for (place, panel), last in ports.items():
-        if (place, panel) not in there:
-            many = max(1, -(-last // PANEL_POSITIONS))
-            what = f"{PANEL_POSITIONS} positions"
-            yield Wanted("panel", what, "panel 24", many, f"{panel}, {place}")
+        known = said.get((place, panel))
+        stands = known.existing if known is not None else None
+        if stands or (stands is None and (place, panel) in there):
+            continue
+        positions = known.positions if known is not None else None
+        many = 1 if positions else max(1, -(-last // PANEL_POSITIONS))
+        positions = positions or PANEL_POSITIONS
+        yield Wanted("panel", f"{positions} positions", f"panel {positions}", many,
+                     f"{panel}, {place}")  # fmt: skip
 
 
 def closure_is_there(plant: Plant, closure: Closure) -> bool:

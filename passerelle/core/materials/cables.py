@@ -1,14 +1,13 @@
 """Cable: what is cut from the reels in the store, and what is bought for the rest.
 
 What the reels of the plan serve is cut as the cut plan has it (`plant.cutting`). The rest comes off
-drums of the lengths that are sold: longest piece first, on the drum with the least that is enough,
-else on the shortest drum sold that is long enough. A cable with factory-made ends is made to
+drums of the lengths that are sold (`drums`). A cable with factory-made ends is made to
 measure, and cut from nothing.
 """
 
 from collections import defaultdict
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field
+from collections.abc import Collection, Iterable, Sequence
+from dataclasses import dataclass, field, replace
 from math import ceil
 
 from passerelle.core.choice.sold import REEL_LENGTHS_M, mode_word
@@ -19,6 +18,7 @@ from passerelle.core.plant.model import Plant, lengths
 from passerelle.core.plant.reels import CutPlan
 
 from .backbone import FACTORY, ended, is_new
+from .drums import Drums, drums_for
 from .joints import joint_places
 from .wanted import Loose, Open
 
@@ -33,13 +33,17 @@ class Piece:
 
 @dataclass(frozen=True, slots=True)
 class CutReel:
-    """A reel with what is cut from it. bought : a drum that is not there yet. [m]"""
+    """A reel with what is cut from it. bought : a drum that is not there yet. [m]
+
+    serves : the extra run that its rest would do for.
+    """
 
     reel: str
     bought: bool
     type: str
     length_m: float
     pieces: tuple[Piece, ...]
+    serves: str | None = None
 
     @property
     def left_m(self) -> float:
@@ -60,7 +64,8 @@ class CableNeed:
     """Cables of one construction, grade and number of strands, with one way of ending.
 
     needed_m : as planned. stock_m : cut from reels that are there. bought_m : drums, and lengths
-    made to measure. ends : factory-made ends, by strand, or by plug of a trunk. [m]
+    made to measure. ends : factory-made ends, by strand, or by plug of a trunk. reserve_m : what is
+    ordered beyond the plan's length because it is a guess. [m]
     """
 
     key: str
@@ -70,6 +75,7 @@ class CableNeed:
     stock_m: float = 0.0
     bought_m: float = 0.0
     ends: int = 0
+    reserve_m: float = 0.0
     guessed: bool = False
     names: list[str] = field(default_factory=list)
     metres: list[float] = field(default_factory=list)
@@ -83,13 +89,18 @@ class CableNeed:
 
 @dataclass(frozen=True, slots=True)
 class CableBuy:
-    """All cable of a plan. proved : no other assignment to the reels in the store is better."""
+    """All cable of a plan. proved : no other assignment to the reels in the store is better.
+
+    drums_m : of all drums to buy; least_m : no choice of drums takes fewer metres than that. [m]
+    """
 
     needs: tuple[CableNeed, ...]
     cuts: tuple[CutReel, ...]
     not_cut: tuple[NotCut, ...]
     open: tuple[Open, ...]
     proved: bool
+    drums_m: float = 0.0
+    least_m: float = 0.0
 
 
 def cable_buy(
@@ -117,6 +128,7 @@ def cable_buy(
         planned_m = cable.length_m if cable.length_m is not None else known.needed_m
         need.add(cable.name, planned_m if planned_m is not None else known.order_m)
         need.guessed = need.guessed or not known.certain
+        need.reserve_m += known.reserve_m
         if cable.name in from_store:
             need.stock_m += known.order_m
         elif FACTORY in (cable.ends[0].kind, cable.ends[1].kind):
@@ -132,16 +144,20 @@ def cable_buy(
             need.bought_m += ceil(one.length_m)
         else:
             _cut_or_not(need, Piece(one.name, one.length_m), drums, not_cut)
-    bought = _drums(drums)
+    chosen = {what: drums_for(tuple(p.length_m for p in some)) for what, some in drums.items()}
+    bought = _served(plant, _drums(drums, chosen), {one.serves for one in plan.reels})
     for need in needs.values():
         need.bought_m += sum(one.length_m for one in bought if one.type == need.what)
     store = [
         CutReel(one.reel.name, False, one.reel.type, one.reel.length_m,
-                tuple(Piece(cut.cable, cut.length_m) for cut in one.cuts))
+                tuple(Piece(cut.cable, cut.length_m) for cut in one.cuts), one.serves)
         for one in plan.reels
     ]  # fmt: skip
     made = tuple(needs.values())
-    return CableBuy(made, (*store, *bought), tuple(not_cut), tuple(open_), plan.proved)
+    return CableBuy(
+        made, (*store, *bought), tuple(not_cut), tuple(open_), plan.proved,
+        sum(one.length_m for one in bought), sum(one.least_m for one in chosen.values()),
+    )  # fmt: skip
 
 
 def _cut_or_not(
@@ -193,14 +209,19 @@ def _made_ends(count: int, plugs: Sequence[Connector]) -> str:
     return f"{word} factory-made {how}"
 
 
+def _what(cable: Cable) -> str:
+    """A cable in words: its glass, strands and construction."""
+    made = cable.type.name if cable.type is not None else "construction not recorded"
+    return f"{cable.fiber}, {_strands(cable.strands)}, {made}"
+
+
 def _need(
     needs: dict[tuple[str, str], CableNeed], plant: Plant, cable: Cable, rules: HouseRules
 ) -> CableNeed:
     ends = [end for end in cable.ends if end.kind == FACTORY]
     plugs = [connector(end.connector) for end in ends if end.connector]
     trunk = any(plug.family == "MPO" for plug in plugs)
-    made = cable.type.name if cable.type is not None else "construction not recorded"
-    what = f"{cable.fiber}, {_strands(cable.strands)}, {made}"
+    what = _what(cable)
     if ends:
         what = f"{what}, {_made_ends(len(ends), plugs)}"
     key = f"trunk {mode_word(cable.fiber)}" if trunk else f"cable {cable.fiber}"
@@ -213,23 +234,28 @@ def _need(
     return need
 
 
-def _drums(wanted: dict[str, list[Piece]]) -> list[CutReel]:
+def _drums(wanted: dict[str, list[Piece]], chosen: dict[str, Drums]) -> list[CutReel]:
     """Drums to buy, each with its pieces, named in order."""
     found: list[CutReel] = []
     for what, pieces in wanted.items():
-        opened: list[tuple[float, list[Piece]]] = []
-        for piece in sorted(pieces, key=lambda one: -one.length_m):
-            enough = [
-                one for one in opened
-                if one[0] - sum(p.length_m for p in one[1]) >= piece.length_m
-            ]  # fmt: skip
-            if enough:
-                best = min(enough, key=lambda one: one[0] - sum(p.length_m for p in one[1]))
-                best[1].append(piece)
-            else:
-                drum_m = next(one for one in REEL_LENGTHS_M if one >= piece.length_m)
-                opened.append((drum_m, [piece]))
-        for drum_m, cut in opened:
+        for drum in chosen[what].drums:
+            cut = sorted((pieces[at] for at in drum.pieces), key=lambda one: -one.length_m)
             name = f"new {len(found) + 1}"
-            found.append(CutReel(name, True, what, drum_m, tuple(cut)))
+            found.append(CutReel(name, True, what, drum.length_m, tuple(cut)))
+    return found
+
+
+def _served(plant: Plant, bought: list[CutReel], served: Collection[str | None]) -> list[CutReel]:
+    """The drums to buy with the longest extra run that each rest would do for; each run once."""
+    known = ((one, lengths(plant, one).order_m) for one in plant.cables.values() if one.wish)
+    wishes = {c.name: (c, m) for c, m in known if m is not None and c.name not in served}
+    found = []
+    for reel in bought:
+        good = [
+            (m, name) for name, (cable, m) in wishes.items()
+            if m <= reel.left_m and _what(cable) == reel.type
+        ]  # fmt: skip
+        serves = max(good)[1] if good else None
+        wishes.pop(serves or "", None)
+        found.append(replace(reel, serves=serves))
     return found

@@ -6,7 +6,7 @@ from passerelle.core.choice.prices import PriceBook
 from passerelle.core.plan.backbone import Cable
 from passerelle.core.plant.model import Plant
 
-from .backbone import of_ends
+from .backbone import lit_through, of_ends
 from .labour import operation_of
 from .wanted import Open
 
@@ -53,5 +53,5 @@ def count_cable(cost: Cost, plant: Plant, cable: Cable, order_m: float, strands:
         operation = operation_of(one.item)
         if operation is not None:
             cost.work(operation, one.quantity)
-    if all(end.kind is not None for end in cable.ends):
+    if lit_through(cable):
         cost.work("test", strands)

@@ -8,7 +8,7 @@ from passerelle.core.choice.prices import PriceBook
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plant.model import Plant, lengths
 
-from .backbone import FACTORY, ended, is_new
+from .backbone import FACTORY, ended, is_new, lit_through
 from .wanted import Item, Loose, Wanted
 
 _OPERATION: dict[Item, str] = {
@@ -48,7 +48,7 @@ def labour_of(
         times["set-up"] += 1
         times["pull"] += lengths(plant, cable).order_m or 0.0
         times["end"] += sum(1 for end in cable.ends if end.kind == FACTORY)
-        if all(end.kind is not None for end in cable.ends):
+        if lit_through(cable):
             times["test"] += ended(plant, cable, rules)
     for run in loose:
         times["set-up"] += 1

@@ -19,6 +19,7 @@ class Line:
     shares : how much of what is needed is for each of the reasons.
     price : of one; None: no price. ends, end_price : factory-made ends in a cable's line.
     reasons : what it is for. guessed : a length in it is a guess. key : in the price book.
+    pack : how many come together. reserve : of the waste, what guessed lengths add.
     """
 
     item: Item
@@ -34,7 +35,14 @@ class Line:
     ends: int = 0
     end_price: float | None = None
     guessed: bool = False
+    pack: int | None = None
+    reserve: float = 0.0
     shares: tuple[float, ...] = ()
+
+    @property
+    def packs(self) -> int | None:
+        """How many packs are bought; None: it is not sold in packs."""
+        return None if self.pack is None else round(self.buy / self.pack)
 
     @property
     def total(self) -> float | None:
@@ -80,11 +88,12 @@ def piece_lines(
         taken = min(needed, left.get(key, 0.0))
         left[key] = left.get(key, 0.0) - taken
         rest = needed - taken
-        buy = float(ceil(rest - 1e-9))
+        pack = book.packs.get(priced_as(key, what, book))
+        buy = float(ceil(rest / (pack or 1) - 1e-9) * (pack or 1))
         price = book.prices.get(priced_as(key, what, book))
         waste = buy - rest
         found.append(Line(item, what, unit, key, needed, waste, taken, buy, price, tuple(reasons),
-                          shares=tuple(reasons.values())))  # fmt: skip
+                          pack=pack, shares=tuple(reasons.values())))  # fmt: skip
     return tuple(found)
 
 
@@ -98,7 +107,7 @@ def cable_lines(needs: Iterable[CableNeed], book: PriceBook) -> tuple[Line, ...]
             "trunk" if need.trunk else "cable", need.what, "m", need.key, need.needed_m, waste,
             need.stock_m, need.bought_m, book.prices.get(priced_as(need.key, need.what, book)),
             tuple(need.names),
-            guessed=need.guessed, shares=tuple(need.metres),
+            guessed=need.guessed, reserve=need.reserve_m, shares=tuple(need.metres),
         )  # fmt: skip
         if need.ends:
             line = replace(line, ends=need.ends, end_price=book.prices.get(end_key))

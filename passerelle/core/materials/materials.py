@@ -25,7 +25,8 @@ from .wanted import Loose, Open, Wanted
 class Materials:
     """What to buy and to cut. open : what is not recorded, so that nothing was counted for it.
 
-    book : the prices that it was worked out with.
+    book : the prices that it was worked out with. drums_m : of drums to buy; least_m : no choice of
+    drums takes fewer. [m]
     """
 
     lines: tuple[Line, ...]
@@ -35,6 +36,8 @@ class Materials:
     labour: Labour
     proved: bool
     book: PriceBook
+    drums_m: float = 0.0
+    least_m: float = 0.0
 
     @property
     def known_total(self) -> float:
@@ -86,6 +89,8 @@ def materials_of(check: PlanCheck, book: PriceBook) -> Materials:
         labour,
         bought.proved,
         book,
+        bought.drums_m,
+        bought.least_m,
     )
 
 

@@ -41,6 +41,9 @@ USED: Final = "used"
 DARK: Final = "dark"
 BAD: Final = "bad"
 RESERVED: Final = "reserved"
+COILED: Final = "coiled"
+EndFinish = Finish | Literal["coiled"]
+"""How an end of a cable is finished, or that it is left coiled on purpose."""
 PathwayKind = Literal[
     "conduit", "duct", "riser", "tray", "wall", "trench", "burial", "aerial", "seabed"
 ]  # fmt: skip
@@ -75,6 +78,18 @@ TypeName = Annotated[CableType, _ByName(), Names("cable type", or_table=True)]
 
 
 @dataclass(frozen=True, slots=True)
+class Panel(Described):
+    """A panel at a place. existing : it hangs there; None: where a cable that is there ends on it.
+
+    positions : how many it has; None: the usual number.
+    """
+
+    name: Name
+    existing: bool | None = None
+    positions: Annotated[int, Ge(1), Le(1000)] | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Place(Thing):
     """A building, room, rack, cabinet, chamber, pole, hut or provider entry.
 
@@ -101,6 +116,7 @@ class Place(Thing):
     drawn: bool = False
     floor: Word | None = None
     code: Word | None = None
+    panels: Annotated[tuple[Panel, ...], Len(0, 200)] = ()
     notes: Text | None = None
 
 
@@ -184,10 +200,11 @@ class Pathway(Thing):
 class Termination(Described):
     """How one end of a cable is finished: factory, pigtails or field connectors; on which panel.
 
+    An end that is left coiled on purpose is finished with nothing, and waits.
     first_port : the panel's port that the first pair stands on. head_mm : of a pulling head.
     """
 
-    kind: Finish | None = None
+    kind: EndFinish | None = None
     connector: Annotated[str, Len(0, 40), Predicate(_plug)] | None = None
     panel: Name | None = None
     first_port: PortNumber = 1

@@ -80,7 +80,8 @@ class Price(Thing):
     """A price or a time of the plan's own; it goes before the demo price book.
 
     `name` is a key of the price book: what is bought, an operation, or `labour hour`. A price
-    that is not stated stays the book's; one of null is no price.
+    that is not stated stays the book's; one of null is no price. pack : sold in packs of so many
+    pieces, or metres; the price is of one all the same.
     """
 
     KIND: ClassVar = "price"
@@ -91,6 +92,7 @@ class Price(Thing):
     minutes: Annotated[float, Ge(0), Le(1e6)] | None = None
     date: Date | None = None
     source: Text | None = None
+    pack: Annotated[int, Ge(2), Le(100_000)] | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -16,7 +16,11 @@ from passerelle.core.plan.backbone import (
 )
 from passerelle.core.plan.beside import CopperRun
 from passerelle.core.plan.devices import Device
+from passerelle.core.tables import STANDARD
 from passerelle.core.tables.site import PRACTICE
+
+GUESS_SHARE = STANDARD.planning["guessed_length_share"]
+"""How far a guessed length may be off, to either side."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -129,7 +133,8 @@ class Lengths:
     """A cable's lengths. None where something that decides is not known. [m]
 
     route_m : along the pathways. slack_m : at the ends and on the way. needed_m : both.
-    order_m : with waste, or the length that is there. glass_m : what the light runs through.
+    order_m : with waste and reserve, or the length that is there. reserve_m : of it, what ways of
+    guessed length may be longer. glass_m : what the light runs through.
     glass_from : measured, sheath or planned; certain : no length of the route is a guess.
     """
 
@@ -140,6 +145,7 @@ class Lengths:
     glass_m: float | None
     glass_from: str
     certain: bool
+    reserve_m: float = 0.0
 
 
 def lengths(plant: Plant, cable: Cable) -> Lengths:
@@ -154,9 +160,14 @@ def lengths(plant: Plant, cable: Cable) -> Lengths:
     route = sum(pathway.length_m for pathway, _ in steps) if steps else None
     needed = route + slack if route is not None else None
     waste = 1 + PRACTICE["waste_percent"].value / 100
-    order = cable.length_m
+    order, reserve = cable.length_m, 0.0
     if order is None and needed is not None:
-        order = needed if cable.existing else needed * waste
+        if not cable.existing:
+            guessed = sum(
+                pathway.length_m for pathway, _ in steps if pathway.length_from == "guess"
+            )
+            reserve = guessed * GUESS_SHARE
+        order = needed if cable.existing else needed * waste + reserve
     helix, glass = 1.0, None
     if cable.type is not None and cable.type.construction.startswith("loose tube"):
         helix += PRACTICE["helix_percent"].value / 100
@@ -167,4 +178,4 @@ def lengths(plant: Plant, cable: Cable) -> Lengths:
         sheath = cable.length_m if cable.length_m is not None else needed
         glass = sheath * helix if sheath is not None else None
     certain = known == "measured" or all(p.length_from != "guess" for p, _ in steps)
-    return Lengths(route, slack, needed, order, glass, known, certain)
+    return Lengths(route, slack, needed, order, glass, known, certain, reserve)

@@ -1,7 +1,7 @@
 """Runs of the plant: what light passes on a strand from panel to panel, dark strands included."""
 
 from passerelle.core.light.run import Run
-from passerelle.core.plan.backbone import Cable
+from passerelle.core.plan.backbone import COILED, Cable
 from passerelle.core.plan.lightpath import LightPath, Part, Segment
 
 from .model import Plant, lengths
@@ -50,8 +50,10 @@ def _good(cable: Cable, number: int) -> None:
 
 
 def _finished(cable: Cable, side: int) -> None:
+    place = (cable.a, cable.b)[side]
+    if cable.ends[side].kind == COILED:
+        raise StrandError(f"“{cable.name}” is left coiled at {place}")
     if cable.ends[side].kind is None:
-        place = (cable.a, cable.b)[side]
         raise StrandError(f"how “{cable.name}” is finished at {place} is not recorded")
 
 

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from passerelle.core.plan.backbone import BAD, DARK, FREE, RESERVED, USED, Cable, Closure
+from passerelle.core.plan.backbone import BAD, COILED, DARK, FREE, RESERVED, USED, Cable, Closure
 from passerelle.core.plan.lightpath import JointKind
 from passerelle.core.refused import Told
 from passerelle.core.tables.site import STRAND_ORDER
@@ -82,12 +82,20 @@ def taken(plant: Plant, cable: Cable) -> set[int]:
     }
 
 
+def coiled_at(cable: Cable) -> tuple[str, ...]:
+    """Places where an end of a cable is left coiled: its strands are spare, not free at once."""
+    sides = zip(cable.ends, (cable.a, cable.b), strict=True)
+    return tuple(place for end, place in sides if end.kind == COILED)
+
+
 def next_free(plant: Plant, cable: Cable, count: int, *, besides: str = "") -> tuple[int, ...]:
     """The next free strands side by side in one tube; empty where there are none.
 
     Pairs start at an odd number, so that they share a duplex port. Strands that the link `besides`
-    holds count as free.
+    holds count as free. Of a cable with an end that is left coiled none is.
     """
+    if coiled_at(cable):
+        return ()
     busy = {note.strand for note in cable.strand_notes if note.state in (DARK, BAD, RESERVED)}
     for link, use in plant.uses_of.get(cable.name, ()):
         if link.name != besides:

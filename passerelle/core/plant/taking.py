@@ -10,7 +10,7 @@ from dataclasses import replace
 from passerelle.core.light.link import Link
 from passerelle.core.light.modules import resolve
 from passerelle.core.light.readings import run_around
-from passerelle.core.plan.backbone import Cable
+from passerelle.core.plan.backbone import COILED, Cable
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.lightpath import (
     Joint,
@@ -259,7 +259,8 @@ def _terminate(plant: Plant, built: list[Part], stretch: Stretch, side: int, old
     """Pigtails spliced on, or a plug on the cable itself."""
     cable = plant.cables[stretch.cable]
     end = cable.ends[side if stretch.forward else 1 - side]
-    kind = end.kind or ("pigtails" if old.kind == "pigtail" else "factory")
+    kind = None if end.kind == COILED else end.kind
+    kind = kind or ("pigtails" if old.kind == "pigtail" else "factory")
     plug = connector(end.connector) if end.connector else old.ends[side]
     if kind == "pigtails":
         tail = old if old.kind == "pigtail" else Segment("pigtail", PIGTAIL_M, cable.fiber)

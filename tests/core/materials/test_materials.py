@@ -9,7 +9,16 @@ from passerelle.core.judge.wholeplan import check
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.materials.onlinks import of_links
 from passerelle.core.materials.wanted import Wanted
-from passerelle.core.plan.backbone import Cable, Closure, Pathway, Place, Reel, Splice, Termination
+from passerelle.core.plan.backbone import (
+    Cable,
+    Closure,
+    Panel,
+    Pathway,
+    Place,
+    Reel,
+    Splice,
+    Termination,
+)
 from passerelle.core.plan.beside import Price, Stock
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.devices import Spare
@@ -261,3 +270,42 @@ def test_a_cable_without_a_length_is_not_zero_metres():
     assert [one.said for one in made.open] == ["how long the cable of T is is not recorded"]
     assert not [one for one in made.lines if one.item in ("cable", "trunk")]
     assert made.total is None
+
+
+def test_what_is_sold_in_packs_is_bought_in_packs():
+    """24 protectors in packs of 50: one pack, 26 over; 4 at hand leave 20 wanted."""
+    prices = [Price("splice", price=0.5, pack=50)]
+    made = bought(plan_with(on_cable("L1", 1, 2), prices=prices, stock=[Stock("splice", 4)]))
+    one = line(made, "splice protector")
+    assert (one.needed, one.stock, one.waste, one.buy, one.packs) == (24, 4, 30, 50, 1)
+    assert one.total == 25.0
+
+
+def test_a_guessed_way_adds_a_fifth_of_it_and_says_so():
+    """200 m guessed, 10 m slack, 0 to 10 % waste as the table has it: 40 m more in each case."""
+    sure = bought(plan_with())
+    guess = [Pathway("D1", "A", "B", 200.0, length_from="guess")]
+    one = line(bought(plan_with(pathways=guess)), "cable")
+    assert (one.reserve, one.guessed, line(sure, "cable").reserve) == (40.0, True, 0.0)
+    (cut,) = bought(plan_with(pathways=guess)).cuts
+    (plain,) = sure.cuts
+    assert round(cut.pieces[0].length_m - plain.pieces[0].length_m, 6) == 40.0
+
+
+@pytest.mark.parametrize(("existing", "panels"), [(True, ["PB, B"]), (None, ["PA, A", "PB, B"])])
+def test_a_panel_that_hangs_there_is_not_bought(existing, panels):
+    places = [Place("A", panels=(Panel("PA", existing, 48),)), Place("B")]
+    made = bought(plan_with(places=places))
+    lines = [one for one in made.lines if one.item == "panel"]
+    assert sorted(name for one in lines for name in one.reasons) == panels
+    if existing is None:
+        assert {one.what: one.buy for one in lines} == {"48 positions": 1, "24 positions": 1}
+
+
+def test_nothing_is_bought_for_an_end_that_is_left_coiled_and_nothing_is_tested():
+    ends = {"end_a": replace(SPLICED, panel="PA"), "end_b": Termination(kind="coiled")}
+    cable = Cable("C1", "A", "B", "OS2", 12, type=kind(), length_m=210.0, **ends)
+    made = bought(plan_with(cable=cable))
+    assert line(made, "pigtail").needed == 12  # at a alone
+    assert dict(made.labour.times).get("test") is None
+    assert made.open == ()

@@ -47,3 +47,15 @@ def test_how_strands_beside_factory_made_ends_would_be_ended_is_not_made_up():
 def test_a_missing_price_is_no_sum():
     (one,) = of(book=replace(BOOK, prices={**BOOK.prices, "adapter": None}))
     assert one.cost is None
+
+
+def test_an_end_that_is_left_coiled_waits_with_what_its_other_end_has():
+    """At B four pigtails (8), four protectors (4) with 24 min, two adapters (6) with 4 min; four
+    tests of 4 min, which nobody could make before, and a visit of 120: 182."""
+    (one,) = of(replace(CABLE, end_b=Termination(kind="coiled")), rules=ALL)
+    assert (one.strands, one.at, one.cost) == (4, ("B",), 182.0)
+    assert {what.split(":")[0]: many for what, many in one.takes} == {
+        "pigtail": 4, "splice protector": 4, "adapter": 2,
+    }  # fmt: skip
+    both = Termination(kind="coiled")
+    assert of(replace(CABLE, end_a=both, end_b=both), rules=ALL)[0].takes == ()

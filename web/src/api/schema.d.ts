@@ -4616,6 +4616,23 @@ export interface components {
             end_price: number | null;
             /** Guessed */
             guessed: boolean;
+            /**
+             * Reserve
+             * @description of waste, what guessed lengths add
+             */
+            reserve: number;
+            /**
+             * Pack
+             * @description sold in packs of so many
+             */
+            pack: number | null;
+            /** Packs */
+            packs: number | null;
+            /**
+             * Price Id
+             * @description of the plan's own price
+             */
+            price_id: string | null;
             /** Reasons */
             reasons: components["schemas"]["ReasonView"][];
         };
@@ -4646,6 +4663,11 @@ export interface components {
             pieces: components["schemas"]["MaterialPiece"][];
             /** Left M */
             left_m: number;
+            /**
+             * Serves
+             * @description the extra run that the rest would do for
+             */
+            serves: string | null;
         };
         /**
          * MaterialsView
@@ -4674,6 +4696,13 @@ export interface components {
             currency: string;
             /** Proved */
             proved: boolean;
+            /** Drums M */
+            drums_m: number;
+            /**
+             * Least Drums M
+             * @description no choice of drums takes fewer metres
+             */
+            least_drums_m: number;
             /** Twice */
             twice: components["schemas"]["TwiceView"][];
             /** Waiting */
@@ -5433,6 +5462,24 @@ export interface components {
             least_m: number;
         };
         /**
+         * Panel
+         * @description A panel at a place. existing : it hangs there; None: where a cable that is there ends on it.
+         *
+         *     positions : how many it has; None: the usual number.
+         */
+        Panel: {
+            /** Name */
+            name: string;
+            /** Existing */
+            existing?: boolean | null;
+            /** Positions */
+            positions?: number | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
          * PaperInfo
          * @description A paper that can be saved as PDF. sheets : 0: there is nothing for it yet.
          */
@@ -5619,6 +5666,11 @@ export interface components {
             floor?: string | null;
             /** Code */
             code?: string | null;
+            /**
+             * Panels
+             * @default []
+             */
+            panels: components["schemas"]["Panel"][];
             /** Notes */
             notes?: string | null;
             /** X */
@@ -7530,11 +7582,12 @@ export interface components {
          * Termination
          * @description How one end of a cable is finished: factory, pigtails or field connectors; on which panel.
          *
+         *     An end that is left coiled on purpose is finished with nothing, and waits.
          *     first_port : the panel's port that the first pair stands on. head_mm : of a pulling head.
          */
         Termination: {
             /** Kind */
-            kind?: ("factory" | "pigtails" | "field") | null;
+            kind?: ("factory" | "pigtails" | "field") | "coiled" | null;
             /** Connector */
             connector?: string | null;
             /** Panel */
@@ -7749,6 +7802,11 @@ export interface components {
             takes: components["schemas"]["TakesView"][];
             /** Cost */
             cost: number | null;
+            /**
+             * At
+             * @description where its end is left coiled; empty: strands at both ends
+             */
+            at: string[];
         };
         /**
          * WayView

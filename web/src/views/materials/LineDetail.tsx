@@ -8,7 +8,7 @@ import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { whereStands } from "../../app/where";
 import { TextField } from "../../forms/Field";
-import { lengthNumber, typed } from "../../words/figures";
+import { length, lengthNumber, typed } from "../../words/figures";
 import { Mono } from "../../words/Mono";
 import { MoreGlass } from "./MoreGlass";
 import { ReelDrawing } from "./ReelDrawing";
@@ -28,7 +28,11 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
   const own = book?.rows.find((row) => row.name === line.priced_as);
   const storePrice = (text: string) => {
     const price = text.trim() === "" ? null : typed(text);
-    const doc = { name: line.priced_as, price, date: new Date().toISOString().slice(0, 10) };
+    return keepPrice({ price, date: new Date().toISOString().slice(0, 10), pack: line.pack });
+  };
+  const storePack = (text: string) => keepPrice({ pack: text.trim() === "" ? null : typed(text), ...(own?.own ? { price: line.price } : {}) });
+  const keepPrice = (said: Record<string, unknown>) => {
+    const doc = { name: line.priced_as, ...said };
     return change.mutateAsync({ what: `Price of ${line.priced_as}`, changes: [{ kind: "price", id: own?.id ?? null, doc }] });
   };
   const storeStock = (text: string) => {
@@ -59,7 +63,15 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
       <Text data-sum="">
         needed <Mono fontWeight="700">{amount(line.needed)}</Mono> + cutting and packs <Mono fontWeight="700">{amount(line.waste)}</Mono> − at hand{" "}
         <Mono fontWeight="700">{amount(line.stock)}</Mono> = buy <Mono fontWeight="700">{amount(line.buy)}</Mono> {metres ? unit : ""}
+        {line.packs != null && ` in ${line.packs} pack${line.packs === 1 ? "" : "s"} of ${line.pack}`}
       </Text>
+      {line.guessed && (
+        <Text fontSize="14px" color="warn.fg" data-guessed="">
+          {line.reserve > 0
+            ? `A length in it is a guess: ${amount(line.reserve)} ${unit} more are ordered for that. Measure it before you order.`
+            : "A length in it is a guess, and nothing is added for that: measure it before you order."}
+        </Text>
+      )}
       <Flex gap="2" wrap="wrap" align="end" className="no-print">
         <TextField
           label={`Price of one${metres ? " metre" : ""}, ${view.currency}`}
@@ -70,6 +82,20 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
           invalid={number}
           onCommit={storePrice}
         />
+        {!cable && (
+          <TextField
+            label="Sold in packs of"
+            width="120px"
+            mono
+            value={line.pack == null ? "" : String(line.pack)}
+            placeholder="one"
+            invalid={(text) => {
+              const count = typed(text);
+              return text.trim() === "" || (count !== null && Number.isInteger(count) && count >= 2) ? null : `“${text}” is not a whole number from 2`;
+            }}
+            onCommit={storePack}
+          />
+        )}
         {!cable && (
           <TextField
             label="At hand"
@@ -97,8 +123,12 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
       {reels.length > 0 && (
         <Text fontSize="14px" color="fg.muted">
           {view.proved
-            ? "From the reels at hand no other plan cuts more, opens fewer reels or keeps a longer piece. Drums to buy are the shortest sold that are long enough: ask the supplier."
-            : "Longest piece first, best found so far: too many to prove that no other plan is better."}
+            ? "From the reels at hand no other plan cuts more, opens fewer reels or keeps a longer piece."
+            : "From the reels at hand longest piece first, best found so far: too many to prove that no other plan is better."}{" "}
+          {view.drums_m > 0 &&
+            (view.drums_m <= view.least_drums_m
+              ? `No choice of drums takes fewer metres than the ${length(view.drums_m, unit)} of the plan; ask the supplier which are sold.`
+              : `Drums for ${length(view.drums_m, unit)} in all, best found so far; less than ${length(view.least_drums_m, unit)} is proven impossible.`)}
         </Text>
       )}
       <Box>

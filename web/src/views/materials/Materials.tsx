@@ -146,9 +146,9 @@ function Waiting({ view }: { view: MaterialsView }) {
         </summary>
         {view.waiting.map((one) => (
           <Text key={one.cable}>
-            <b>{one.cable}</b>: {one.strands} strands;{" "}
+            <b>{one.cable}</b>: {one.strands} strands{one.at.length > 0 && `, coiled at ${one.at.join(" and ")}`};{" "}
             {one.takes.length === 0
-              ? "the others come ended from a factory, how these would be ended is not recorded"
+              ? "how these would be ended is not recorded"
               : `ending them takes ${one.takes.map((part) => `${part.quantity} ${part.what}`).join(", ")}: ${
                   one.cost === null ? "no price" : `${cents(one.cost)} ${view.currency}`
                 } in a visit of its own`}

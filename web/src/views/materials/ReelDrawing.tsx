@@ -59,6 +59,7 @@ export function ReelDrawing({ reel, longest }: { reel: MaterialReel; longest: nu
       </svg>
       <Text fontSize="14px">
         {cuts.map((one) => `${one.cable} ${length(one.length_m, unit)}`).join(" · ")} · <b>{length(reel.left_m, unit)} left</b>
+        {reel.serves != null && `, enough for ${reel.serves}`}
       </Text>
     </Box>
   );

@@ -125,7 +125,7 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
               <Text fontSize="14px" fontWeight="600" w="118px" pb="1.5" truncate title={doc[side]}>
                 {doc[side]}
               </Text>
-              <ChoiceOf {...at} at="kind" label="Finished with" width="110px" values={["factory", "pigtails", "field"]} />
+              <ChoiceOf {...at} at="kind" label="Finished with" width="110px" values={["factory", "pigtails", "field", "coiled"]} />
               <TextOf {...at} at="connector" label="Connector" width="116px" />
               <TextOf {...at} at="panel" label="Panel" width="92px" />
               <NumberOf {...at} at="first_port" label="First port" width="70px" whole />

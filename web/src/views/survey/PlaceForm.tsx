@@ -4,6 +4,7 @@ import type { PlaceDoc } from "../../api/plant";
 import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../forms/docFields";
 import { Group } from "../../forms/Group";
 import { FilesOf } from "../../parts/FilesOf";
+import { Panels } from "./Panels";
 
 interface Props {
   place: PlaceDoc;
@@ -54,6 +55,7 @@ export function PlaceForm({ place, places, onStore, onRemove }: Props) {
         <ChoiceOf {...field} at="power" label="Power at hand" width="124px" values={["mains", "none", "composite", "over a pair"]} />
         <TextOf {...field} at="supply" label="Fed by supply" width="130px" />
       </Group>
+      <Panels place={place} store={store} />
       <TextOf {...field} at="notes" label="Notes" width="320px" />
       {place.id && <FilesOf kind="place" id={place.id} name={place.name} />}
       <datalist id="place-kinds">
