@@ -69,6 +69,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         work, looking, way, devices, lists, materials, papers, issued, backups,
     ):  # fmt: skip
         app.include_router(module.router)
+    app.include_router(issued.history)
     app.add_exception_handler(StillUsed, site.still_used)
     app.add_exception_handler(NoPlanError, _missing)
     app.add_exception_handler(Refused, _refused)

@@ -266,6 +266,21 @@ def reversed_plan(session: Session, held: Held, target: Revision) -> tuple[Plan,
     return bound(plan), positions
 
 
+def plan_at(session: Session, held: Held, number: int) -> Plan:
+    """The plan as it was at a revision: every later one is taken back, the newest first.
+
+    Raises Refused where there is no such revision.
+    """
+    if not 1 <= number <= held.revision:
+        raise Refused("revision", f"there are revisions 1 to {held.revision}, and no {number}")
+    query = select(Revision).where(Revision.plan_id == held.plan_id, Revision.number > number)
+    later = list(session.scalars(query.order_by(Revision.number.desc())))
+    for target in working.steps("Going back", later, each=4):
+        plan, positions = reversed_plan(session, held, target)
+        held = replace(held, plan=plan, positions={**held.positions, **positions})
+    return held.plan
+
+
 def _head_after(
     session: Session, held: Held, target: Revision, plan: Plan, steps: list[Step]
 ) -> Plan:

@@ -128,6 +128,11 @@ class Plans:
             self._checks[held.plan_id] = (held.seen, made)
         return made
 
+    def at(self, plan_id: int, number: int) -> Plan:
+        """A plan as it was at a revision. Raises NoPlanError, and Refused."""
+        with self.store.reading() as session:
+            return journal.plan_at(session, self._now(session, plan_id), number)
+
     # changing
 
     def change(

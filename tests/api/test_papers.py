@@ -4,6 +4,7 @@ import io
 
 import pytest
 from openpyxl import load_workbook
+from PIL import Image
 from pypdf import PdfReader
 
 PAPERS = "/api/plans/1/papers"
@@ -113,3 +114,55 @@ def test_a_list_of_prices_is_read_from_a_workbook_and_taken_whole(client):
     rows[3][at] = "dear"
     refused = client.post("/api/plans/1/lists/take", json={**body, "rows": rows, "base": base + 1})
     assert "row 5, Price each: “dear” is not a number" in refused.json()["detail"]
+
+
+def test_two_revisions_are_compared_whatever_lies_between_and_an_old_one_is_opened(client):
+    home = "/api/plans/1"
+    places = {one["name"] for one in client.get(f"{home}/export").json()["places"]}
+    names = ("Shed 1", "Shed 2", "Shed 3")
+    for name in names:
+        base = client.get(home).json()["revision"]
+        change = {"kind": "place", "id": None, "doc": {"name": name}}
+        body = {"base": base, "what": name, "changes": [change]}
+        assert client.post(f"{home}/plant/changes", json=body).status_code == 200
+    client.post(f"{home}/undo", json={"base": client.get(home).json()["revision"]})
+    now = client.get(home).json()["revision"]
+    url = f"{home}/history/{now - 3}/changes"  # behind the first of the three
+
+    def told(**asked):
+        return [
+            (one["outcome"], one["name"]) for one in client.get(url, params=asked).json()["things"]
+        ]
+
+    assert told() == [("added", "Shed 2")]
+    assert told(until=now - 1) == [("added", "Shed 2"), ("added", "Shed 3")]
+    assert client.get(url, params={"until": 1}).status_code == 422
+    assert client.get(f"{home}/history/99/changes").status_code == 422
+    copy = client.post(f"{home}/history/1/copy").json()["id"]
+    kept = client.get(f"/api/plans/{copy}/export").json()["places"]
+    assert {one["name"] for one in kept} == places
+
+
+def test_papers_mark_what_changed_since_and_carry_pictures_when_asked(client):
+    home = "/api/plans/1"
+    client.post(f"{home}/snapshots", json={"name": "first"})
+    place = client.get(f"{home}/export").json()["places"][0]
+    base = client.get(home).json()["revision"]
+    change = {"kind": "place", "id": place["id"], "doc": {**place, "notes": "key at the desk"}}
+    client.post(f"{home}/plant/changes", json={"base": base, "what": "x", "changes": [change]})
+    asked = {"kind": "place", "about": place["id"], "name": "door.jpg"}
+    out = io.BytesIO()
+    Image.new("RGB", (60, 40), "teal").save(out, "JPEG")
+    assert client.post(f"{home}/files", params=asked, content=out.getvalue()).status_code == 201
+
+    def pages(**more):
+        found = client.get(f"{PAPERS}/route.pdf", params=more)
+        return PdfReader(io.BytesIO(found.content)).pages
+
+    plain, full = pages(), pages(since="first", pictures=True)
+    assert len(full) == len(plain) + 1
+    assert "1 of its things changed since" in full[0].extract_text()
+    assert "changed since" not in plain[0].extract_text()
+    assert f"Pictures of {place['name']}" in full[-1].extract_text()
+    assert [image.image.size for image in full[-1].images] == [(60, 40)]
+    assert client.get(f"{PAPERS}/route.pdf", params={"since": "x"}).status_code == 422

@@ -2,16 +2,16 @@
 
 from dataclasses import replace
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
 from passerelle.api.context import Context, Ctx, Number, Who, judged, plan_info
 from passerelle.api.context import Judged as Now
 from passerelle.api.plans.schemas import PlanInfo
-from passerelle.core.judge.wholeplan import check
+from passerelle.core.judge.wholeplan import PlanCheck, check
 from passerelle.core.many import many_things
-from passerelle.core.materials.materials import materials_of
-from passerelle.core.papers.compared import Outcome, compared
+from passerelle.core.materials.materials import Materials, materials_of
+from passerelle.core.papers.compared import Comparison, Outcome, compared
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
 from passerelle.core.refused import Refused
@@ -21,6 +21,7 @@ from passerelle.formats.prices import price_book
 from passerelle.plans.snapshots import kept
 
 router = APIRouter(prefix="/api/plans/{plan_id}/snapshots", tags=["papers"])
+history = APIRouter(prefix="/api/plans/{plan_id}/history", tags=["papers"])
 
 
 class ThingChangeView(BaseModel):
@@ -54,7 +55,7 @@ class MaterialChangeView(BaseModel):
 
 
 class ComparisonView(BaseModel):
-    """What became of a plan since a state of it was issued. totals, hours : then and now."""
+    """What became of a plan since an earlier state of it. totals, hours : then and now."""
 
     revision: int
     things: list[ThingChangeView]
@@ -77,16 +78,13 @@ def _state(ctx: Context, plan_id: int, name: str) -> tuple[int, Plan, Facts]:
     return revision, plan, facts
 
 
-@router.get("/{name}/changes", name="changesSince")
-def changes(ctx: Ctx, plan_id: Number, name: str) -> ComparisonView:
-    """What differs between an issued state and the plan as it is now."""
-    now = judged(ctx, plan_id)
-    revision, plan, _ = _state(ctx, plan_id, name)
+def _comparison(revision: int, plan: Plan, now: PlanCheck) -> ComparisonView:
+    """An earlier state of a plan beside a later one."""
     with many_things():
         then = check(plan)
         had = materials_of(then, price_book(plan.prices))
-        has = materials_of(now.check, price_book(now.check.plan.prices))
-        found = compared(then, now.check, had, has)
+        has = materials_of(now, price_book(now.plan.prices))
+        found = compared(then, now, had, has)
     return ComparisonView(
         revision=revision,
         things=[
@@ -116,10 +114,47 @@ def changes(ctx: Ctx, plan_id: Number, name: str) -> ComparisonView:
     )  # fmt: skip
 
 
+def since_issued(ctx: Context, now: Now, has: Materials, name: str) -> Comparison:
+    """What became of a plan since a state was issued. Raises Refused where there is none."""
+    _, plan, _ = _state(ctx, now.held.plan_id, name)
+    then = check(plan)
+    return compared(then, now.check, materials_of(then, price_book(plan.prices)), has)
+
+
+@router.get("/{name}/changes", name="changesSince")
+def changes(ctx: Ctx, plan_id: Number, name: str) -> ComparisonView:
+    """What differs between an issued state and the plan as it is now."""
+    now = judged(ctx, plan_id)
+    revision, plan, _ = _state(ctx, plan_id, name)
+    return _comparison(revision, plan, now.check)
+
+
 @router.post("/{name}/copy", name="openIssued", status_code=201)
 def open_copy(ctx: Ctx, who: Who, plan_id: Number, name: str) -> PlanInfo:
     """Open an issued state as a plan of its own; this plan stays as it is."""
     revision, plan, facts = _state(ctx, plan_id, name)
     copy = replace(plan, name=f"{plan.name[:90]}, as {name[:24]}")
     held = ctx.plans.add(copy, facts, who, f"Copy of “{name}”, revision {revision}")
+    return plan_info(ctx, Now(held, ctx.plans.check(held)), who)
+
+
+@history.get("/{number}/changes", name="changesBetween")
+def between(
+    ctx: Ctx, plan_id: Number, number: int, until: int | None = Query(default=None)
+) -> ComparisonView:
+    """What differs between two revisions. until : the later one; left out: the plan as it is."""
+    if until is None:
+        return _comparison(number, ctx.plans.at(plan_id, number), judged(ctx, plan_id).check)
+    if until < number:
+        raise Refused("until", f"revision {until} is older than {number}: swap the two")
+    later = check(ctx.plans.at(plan_id, until))
+    return _comparison(number, ctx.plans.at(plan_id, number), later)
+
+
+@history.post("/{number}/copy", name="openRevision", status_code=201)
+def open_revision(ctx: Ctx, who: Who, plan_id: Number, number: int) -> PlanInfo:
+    """Open the plan as it was at a revision as a plan of its own; this plan stays as it is."""
+    plan = ctx.plans.at(plan_id, number)
+    copy = replace(plan, name=f"{plan.name[:90]}, revision {number}")
+    held = ctx.plans.add(copy, ctx.plans.held(plan_id).facts, who, f"Copy of revision {number}")
     return plan_info(ctx, Now(held, ctx.plans.check(held)), who)

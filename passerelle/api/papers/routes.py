@@ -1,5 +1,6 @@
 """Routes of files: tables, workbook, request for quotation, summary and papers."""
 
+from collections.abc import Sequence
 from datetime import date
 from typing import Annotated, Literal
 from urllib.parse import quote
@@ -10,16 +11,21 @@ from passerelle.api.context import Context, Ctx, Judged, Number, judged
 from passerelle.core.many import many_things
 from passerelle.core.materials.materials import Materials, materials_of
 from passerelle.core.papers.labels import STOCKS, clashes, labels_of, labels_table
+from passerelle.core.papers.marks import marked
 from passerelle.core.papers.quotation import quotation
 from passerelle.core.papers.sheets import TITLES, PaperKind, sheets_of
 from passerelle.core.papers.tables import tables_of
 from passerelle.core.plan.labelwords import LabelKind
+from passerelle.core.plan.plan import Plan, name_of
 from passerelle.formats.papers import Paper, write_labels, write_pdf
+from passerelle.formats.papers.pictures import Attached, picture_sheets
 from passerelle.formats.prices import price_book
 from passerelle.formats.summary import markdown
 from passerelle.formats.workbook import write_csv, write_xlsx
+from passerelle.plans.files import attached
 
 from . import schemas
+from .issued import since_issued
 
 router = APIRouter(prefix="/api/plans/{plan_id}/papers", tags=["papers"])
 CSV = "text/csv; charset=utf-8"
@@ -84,16 +90,45 @@ def kinds(ctx: Ctx, plan_id: Number) -> list[schemas.PaperInfo]:
 
 @router.get("/{kind}.pdf", name="paper", response_class=Response)
 def paper(
-    ctx: Ctx, plan_id: Number, kind: PaperKind, size: Paper = "a4", link: Links = None
+    ctx: Ctx,
+    plan_id: Number,
+    kind: PaperKind,
+    size: Paper = "a4",
+    link: Links = None,
+    since: Annotated[str | None, Query(max_length=120)] = None,
+    pictures: bool = False,
 ) -> Response:
-    """A paper as PDF. link : names of links, for their sheets alone."""
+    """A paper as PDF. link : names of links, for their sheets alone.
+
+    since : an issued state; what changed since is marked. pictures : with those of its things.
+    """
     now, made = made_for(ctx, plan_id)
     plan = now.held.plan
     with many_things():
         sheets = sheets_of(now.check, made, kind, link or ())
+        if since is not None:
+            sheets = marked(sheets, since_issued(ctx, now, made, since), since)
+    if pictures:
+        sheets += picture_sheets(_attached(ctx, plan_id, plan, link or ()), kind)
     day = date.today().isoformat()
     data = write_pdf(sheets, plan.name, now.held.revision, day, TITLES[kind], size)
     return as_file(data, f"{plan.name} {TITLES[kind].lower()}.pdf", "application/pdf")
+
+
+def _attached(ctx: Context, plan_id: int, plan: Plan, links: Sequence[str]) -> list[Attached]:
+    """The files of a plan's things; of links only those that are asked for, where any are."""
+    with ctx.store.reading() as session:
+        rows = attached(session, plan_id)
+        found = [
+            (one.about_kind, plan.things(one.about_kind).get(one.about_id), one.name,
+             one.at.date().isoformat(), one.media_type, one.sha256)
+            for one in rows
+        ]  # fmt: skip
+    return [
+        Attached(kind, name_of(thing), name, day, media_type, ctx.files.path(sha256))
+        for kind, thing, name, day, media_type, sha256 in found
+        if thing is not None and not (kind == "link" and links and name_of(thing) not in links)
+    ]
 
 
 @router.get("/labels", name="labels")

@@ -4,6 +4,7 @@ import json
 from collections.abc import Sequence
 from dataclasses import asdict
 from functools import cache
+from os.path import commonpath
 from pathlib import Path
 from typing import Any, Literal
 
@@ -24,10 +25,13 @@ def _fonts() -> typst.Fonts:
     return typst.Fonts(False, True, [str(HERE / "fonts")])
 
 
-def set_pdf(template: str, data: dict[str, Any]) -> bytes:
-    """A PDF from one of the templates. data : plain values, read by the template as JSON."""
+def set_pdf(template: str, data: dict[str, Any], root: Path = HERE) -> bytes:
+    """A PDF from one of the templates. data : plain values, read by the template as JSON.
+
+    root : the folder that templates and pictures lie in; nothing outside it is read.
+    """
     made = typst.compile(
-        str(HERE / template), root=str(HERE), font_paths=_fonts(), ignore_system_fonts=True,
+        str(HERE / template), root=str(root), font_paths=_fonts(), ignore_system_fonts=True,
         sys_inputs={"data": json.dumps(data, ensure_ascii=False)}, format="pdf",
     )  # fmt: skip
     assert isinstance(made, bytes)
@@ -42,11 +46,27 @@ def write_pdf(
 
     revision : None: of a plan file. day : as it is printed.
     """
+    sheets, root = _rooted(sheets)
     told = f"revision {revision}" if revision is not None else "from a plan file"
     return set_pdf("book.typ", {
         "plan": plan, "revision": told, "day": day, "title": title, "paper": paper,
-        "sheets": list(sheets),
-    })  # fmt: skip
+        "sheets": sheets,
+    }, root)  # fmt: skip
+
+
+def _rooted(sheets: Sequence[Sheet]) -> tuple[list[Sheet], Path]:
+    """Sheets whose pictures are named from the least folder that holds them and the templates."""
+    paths = [one["path"] for sheet in sheets for one in sheet.get("pictures", ()) if one["path"]]
+    if not paths:
+        return list(sheets), HERE
+    root = Path(commonpath([HERE, *paths]))
+    return [
+        sheet | {"pictures": [
+            one | {"path": one["path"] and f"/{Path(one['path']).relative_to(root)}"}
+            for one in sheet["pictures"]
+        ]} if "pictures" in sheet else sheet
+        for sheet in sheets
+    ], root  # fmt: skip
 
 
 def write_labels(

@@ -24,9 +24,20 @@
   grid-of(sheet.table.head, sheet.table.rows.map(row => row.map(cell)), numbers: sheet.table.right, size: 7.5pt,
     widths: (1.4fr, 1fr, 1fr, auto, auto, auto, 1.4fr))
 }
+#let pictures-sheet(sheet) = {
+  heading-of(sheet)
+  for one in sheet.pictures {
+    block(breakable: false, below: 12pt)[
+      #if one.path == none [_not a picture: it is in the plan package_] else {
+        image(one.path, format: one.format, height: 95mm, fit: "contain", alt: one.name)
+      }
+      #one.name, kept #one.day
+    ]
+  }
+}
 #let draw = (
   overview: overview-sheet, link: link-sheet, schedule: schedule-sheet, panel: panel-sheet,
-  splices: splice-sheet, pull: pull-sheet, route: route-sheet, materials: materials-sheet, brief: brief-sheet,
+  splices: splice-sheet, pull: pull-sheet, route: route-sheet, materials: materials-sheet, brief: brief-sheet, pictures: pictures-sheet,
 )
 
 #if data.sheets.len() == 0 [

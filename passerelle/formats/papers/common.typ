@@ -25,7 +25,12 @@
     ..rows.flatten(),
   )
 }
-#let heading-of(sheet) = heading(level: 1, sheet.title)
+#let heading-of(sheet) = {
+  heading(level: 1, sheet.title)
+  if sheet.at("mark", default: none) != none {
+    block(stroke: 1.2pt, inset: (x: 5pt, y: 3pt), text(weight: "bold")[▲ #sheet.mark])
+  }
+}
 #let caution = block(stroke: (left: 3pt), inset: (left: 8pt, y: 4pt), width: 100%)[
   *Never look into a fiber or a port; invisible light hurts the eye. Cap what is open.* Collect scraps of glass.
   Lock out power before you share a raceway with it. Local codes and licensed practice decide.

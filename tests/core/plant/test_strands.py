@@ -3,7 +3,15 @@
 import pytest
 
 from passerelle.core.plan.backbone import Closure, Splice, StrandNote, Termination
-from passerelle.core.plant.strands import StrandError, colour, followed, next_free, strands, taken
+from passerelle.core.plant.strands import (
+    StrandError,
+    coiled_at,
+    colour,
+    followed,
+    next_free,
+    strands,
+    taken,
+)
 from tests.planting import cable, plant, spliced, use
 
 
@@ -105,3 +113,10 @@ def test_mechanical_splices_are_told_from_fusion_splices():
     joined = Closure("box", "M", (Splice("C1", 1, "C2", 1, 2, "mechanical"),))
     site = plant((), (cable("C1", "A", "M"), cable("C2", "M", "B")), closures=(joined,))
     assert [one.splice for one in followed(site, site.cables["C2"], (1,))] == ["mechanical", None]
+
+
+def test_no_strand_is_free_of_a_cable_that_is_left_coiled_and_it_says_where():
+    one = cable("C", "A", "B", end_b=Termination("coiled"))
+    assert next_free(plant((), (one,)), one, 2) == ()
+    assert coiled_at(one) == ("B",)
+    assert coiled_at(cable("C", "A", "B")) == ()

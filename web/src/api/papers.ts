@@ -66,6 +66,19 @@ export const useChangesSince = (plan_id: number, name: string, revision: number)
     queryFn: () => taken(client.GET("/api/plans/{plan_id}/snapshots/{name}/changes", { params: { path: { plan_id, name } } })),
   });
 
+/** Between two revisions; `until` null: the plan as it is now. */
+export const useChangesBetween = (plan_id: number, number: number, until: number | null, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "between", number, until ?? revision],
+    queryFn: () =>
+      taken(client.GET("/api/plans/{plan_id}/history/{number}/changes", { params: { path: { plan_id, number }, query: until === null ? {} : { until } } })),
+  });
+
+export const useOpenRevision = (plan_id: number) =>
+  useMutation({
+    mutationFn: (number: number) => taken(client.POST("/api/plans/{plan_id}/history/{number}/copy", { params: { path: { plan_id, number } } })),
+  });
+
 export const useOpenIssued = (plan_id: number) =>
   useMutation({
     mutationFn: (name: string) => taken(client.POST("/api/plans/{plan_id}/snapshots/{name}/copy", { params: { path: { plan_id, name } } })),

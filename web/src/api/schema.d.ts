@@ -1882,6 +1882,8 @@ export interface paths {
         /**
          * Paper
          * @description A paper as PDF. link : names of links, for their sheets alone.
+         *
+         *     since : an issued state; what changed since is marked. pictures : with those of its things.
          */
         get: operations["paper"];
         put?: never;
@@ -2070,6 +2072,46 @@ export interface paths {
         get: operations["backupFile"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/history/{number}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changesbetween
+         * @description What differs between two revisions. until : the later one; left out: the plan as it is.
+         */
+        get: operations["changesBetween"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/history/{number}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Openrevision
+         * @description Open the plan as it was at a revision as a plan of its own; this plan stays as it is.
+         */
+        post: operations["openRevision"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2782,7 +2824,7 @@ export interface components {
         };
         /**
          * ComparisonView
-         * @description What became of a plan since a state of it was issued. totals, hours : then and now.
+         * @description What became of a plan since an earlier state of it. totals, hours : then and now.
          */
         ComparisonView: {
             /** Revision */
@@ -12427,6 +12469,8 @@ export interface operations {
             query?: {
                 size?: "a4" | "us-letter";
                 link?: string[] | null;
+                since?: string | null;
+                pictures?: boolean;
             };
             header?: never;
             path: {
@@ -12842,6 +12886,92 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changesBetween: {
+        parameters: {
+            query?: {
+                until?: number | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    openRevision: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanInfo"];
+                };
             };
             /** @description Not Found */
             404: {

@@ -1,9 +1,12 @@
 /** Who changed what and when, newest first; each change opens to what became of what, and can be taken back alone. */
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { Link as RouterLink } from "react-router";
+import { Link as RouterLink, useNavigate } from "react-router";
+import { useChangesBetween, useOpenRevision } from "../api/papers";
 import { useRevision, useRevisions, useTakeBack } from "../api/plan";
+import { TextField } from "../forms/Field";
 import { Mono } from "../words/Mono";
+import { Compared } from "../parts/Compared";
 import { Problem } from "../parts/Problem";
 import { Sheet } from "../parts/Sheet";
 import { whereAnswered } from "../views/looking/where";
@@ -91,6 +94,7 @@ function Changes({ revision, onClose }: RowProps) {
         );
       })}
       {changes.length > MOST_THINGS && <Text color="fg.muted">and {changes.length - MOST_THINGS} things more</Text>}
+      <Since revision={revision} onClose={onClose} />
       {revision.number > 1 && (
         <Button
           size="xs"
@@ -108,6 +112,69 @@ function Changes({ revision, onClose }: RowProps) {
       )}
     </Box>
   );
+}
+
+/** From this revision to another one, or to now; or the plan as it was, opened as a copy. */
+function Since({ revision, onClose }: RowProps) {
+  const { plan } = useOpenPlan();
+  const { say, refuse } = useNotice();
+  const navigate = useNavigate();
+  const copy = useOpenRevision(plan.id);
+  const [asked, setAsked] = useState(false);
+  const [until, setUntil] = useState<number | null>(null);
+  return (
+    <Box my="2">
+      <Flex gap="2" wrap="wrap" align="end">
+        <Button size="xs" variant="outline" colorPalette="accent" aria-expanded={asked} onClick={() => setAsked(!asked)}>
+          What became of it since
+        </Button>
+        {asked && (
+          <TextField
+            label="Until revision"
+            width="104px"
+            mono
+            value={until === null ? "" : String(until)}
+            placeholder="now"
+            invalid={(text) => {
+              const number = Number(text);
+              if (text.trim() === "") return null;
+              return Number.isInteger(number) && number >= revision.number && number <= plan.revision
+                ? null
+                : `A number from ${revision.number} to ${plan.revision}`;
+            }}
+            onCommit={(text) => {
+              setUntil(text.trim() === "" ? null : Number(text));
+              return undefined;
+            }}
+          />
+        )}
+        <Button
+          size="xs"
+          variant="ghost"
+          colorPalette="accent"
+          onClick={() =>
+            copy.mutate(revision.number, {
+              onSuccess: (made) => {
+                say(`Opened as a plan of its own: ${made.name}.`);
+                onClose();
+                void navigate(`/plans/${made.id}`);
+              },
+              onError: refuse,
+            })
+          }
+        >
+          Open the plan as it was then as a copy
+        </Button>
+      </Flex>
+      {asked && <Between number={revision.number} until={until} />}
+    </Box>
+  );
+}
+
+function Between({ number, until }: { number: number; until: number | null }) {
+  const { plan } = useOpenPlan();
+  const { data, error } = useChangesBetween(plan.id, number, until, plan.revision);
+  return <Compared data={data} error={error} />;
 }
 
 export function HistorySheet({ open, onClose }: { open: boolean; onClose: () => void }) {

@@ -14,6 +14,7 @@ import { KeysSheet } from "./KeysSheet";
 import { MessagesSheet } from "./MessagesSheet";
 import { useMeanwhile } from "./meanwhile";
 import { useNotice } from "./notice";
+import { usePastedRows } from "./pasted";
 import { PlanProvider, useOpenPlan } from "./planContext";
 import { PaperFoot, PaperHead, useLightPaper } from "./Paper";
 import { PlanMenu } from "./PlanMenu";
@@ -131,6 +132,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     "/": () => document.getElementById("find")?.focus(),
     p: () => document.querySelector<HTMLElement>("[data-path-row] [tabindex='0']")?.focus(),
   });
+  usePastedRows(plan.id, () => void navigate(`${home}/lists?pasted=${Date.now()}`), refuse);
   const open = links.find((l) => l.id === linkId);
   const counted = open ? [open] : links;
   const sum = (severity: "stop" | "warn", of: "counts" | "polarity" | "route") => counted.reduce((n, l) => n + l[of][severity], 0);

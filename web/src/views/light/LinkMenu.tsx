@@ -7,6 +7,8 @@ import { useDeleteLink, useDuplicateLink } from "../../api/plan";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { AskSheet } from "../../forms/AskSheet";
+import { FilesOf } from "../../parts/FilesOf";
+import { Sheet } from "../../parts/Sheet";
 
 interface Props {
   view: LinkView;
@@ -22,6 +24,7 @@ export function LinkMenu({ view, onStep, onCompare, onRename }: Props) {
   const duplicate = useDuplicateLink(plan.id);
   const remove = useDeleteLink(plan.id);
   const [renaming, setRenaming] = useState(false);
+  const [files, setFiles] = useState(false);
   const name = view.summary.name;
   const act = (label: string, onClick: () => void) => (
     <Button size="xs" h="22px" variant="ghost" colorPalette="accent" color="accent.fg" onClick={onClick} px="2">
@@ -36,6 +39,7 @@ export function LinkMenu({ view, onStep, onCompare, onRename }: Props) {
       </Flex>
       {act("Compare", onCompare)}
       {act("Rename", () => setRenaming(true))}
+      {act("Files", () => setFiles(true))}
       {act("Duplicate", () =>
         duplicate.mutate(view.summary.id, {
           onSuccess: (changed) => {
@@ -54,6 +58,9 @@ export function LinkMenu({ view, onStep, onCompare, onRename }: Props) {
           onError: refuse,
         }),
       )}
+      <Sheet title={`Pictures and files of ${name}`} open={files} onClose={() => setFiles(false)}>
+        <FilesOf kind="link" id={view.summary.id} name={name} />
+      </Sheet>
       {renaming && <AskSheet title="Rename the link" label="Name of the link" value={name} onClose={() => setRenaming(false)} onStore={onRename} />}
     </Flex>
   );

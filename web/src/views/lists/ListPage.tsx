@@ -1,12 +1,12 @@
 /** A list from elsewhere: what every cell was understood as, what is faulty, and all of it or nothing. */
 import { Box, Button, Flex, Heading, Link, NativeSelect, Text, Textarea } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { previewList, readList, useTakeList, type ListKind, type ListPreview } from "../../api/lists";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { Problem } from "../../parts/Problem";
-import { asCsv, corrected, kept, listedOf, only, remapped, type Listed } from "./listed";
+import { asCsv, asRemembered, corrected, kept, listedOf, only, remapped, remember, type Listed } from "./listed";
 import { ListTable } from "./ListTable";
 
 const KINDS: [ListKind, string][] = [
@@ -30,7 +30,13 @@ const STANDS: Record<ListKind, string> = {
 };
 const TYPING_MS = 300;
 
+/** Rows that are pasted while the page is open begin it anew. */
 export function ListPage() {
+  const [asked] = useSearchParams();
+  return <TheList key={asked.get("pasted") ?? ""} />;
+}
+
+function TheList() {
   const { plan } = useOpenPlan();
   const { say } = useNotice();
   const navigate = useNavigate();
@@ -47,9 +53,14 @@ export function ListPage() {
     if (next) kept.set(plan.id, next);
     else kept.delete(plan.id);
   };
-  const read = (data: Blob, sheet?: string) => void readList(plan.id, data, undefined, sheet).then((found) => show(listedOf(found, data)), failed);
+  const read = (data: Blob, sheet?: string) =>
+    void readList(plan.id, data, undefined, sheet).then((found) => show(asRemembered(listedOf(found, data))), failed);
   const asKind = (kind: ListKind) =>
-    list && void readList(plan.id, new Blob([asCsv({ ...list, rows: [] })]), kind).then((sheet) => show({ ...list, kind, columns: sheet.columns }), failed);
+    list &&
+    void readList(plan.id, new Blob([asCsv({ ...list, rows: [] })]), kind).then(
+      (sheet) => show(asRemembered({ ...list, kind, columns: sheet.columns })),
+      failed,
+    );
   useEffect(() => {
     if (list === null) return;
     let gone = false;
@@ -134,7 +145,10 @@ export function ListPage() {
           <ListTable
             list={list}
             preview={preview}
-            onColumn={(at, field) => show(remapped(list, at, field))}
+            onColumn={(at, field) => {
+              remember(list, at, field);
+              show(remapped(list, at, field));
+            }}
             onCell={(row, column, text) => show(corrected(list, row, column, text))}
           />
         </>

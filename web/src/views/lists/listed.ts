@@ -22,6 +22,35 @@ export function listedOf(read: ListSheet, file: Blob | null = null): Listed {
   return { kind, kinds, head, columns, rows, lines: rows.map((_, at) => first_line + at), sheets, sheet, file };
 }
 
+const REMEMBERED = "passerelle.headings";
+const MOST_REMEMBERED = 400;
+const plain = (heading: string) => heading.trim().toLowerCase();
+
+/** What a person said that headings mean, by kind of list; kept on this machine alone. */
+function remembered(): Record<string, string | null> {
+  try {
+    return JSON.parse(localStorage.getItem(REMEMBERED) ?? "{}") as Record<string, string | null>;
+  } catch {
+    return {};
+  }
+}
+
+export function remember(list: Listed, column: number, field: string | null) {
+  const heading = list.head[column];
+  if (!heading?.trim()) return;
+  const entries = Object.entries({ ...remembered(), [`${list.kind} ${plain(heading)}`]: field }).slice(-MOST_REMEMBERED);
+  localStorage.setItem(REMEMBERED, JSON.stringify(Object.fromEntries(entries)));
+}
+
+/** The list with its columns as a person once said that these headings mean. */
+export function asRemembered(list: Listed): Listed {
+  const said = remembered();
+  return list.head.reduce((made, heading, column) => {
+    const field = said[`${list.kind} ${plain(heading)}`];
+    return field === undefined || made.columns[column]?.field === field ? made : remapped(made, column, field);
+  }, list);
+}
+
 /** The list with one cell corrected. */
 export function corrected(list: Listed, row: number, column: number, text: string): Listed {
   return { ...list, rows: list.rows.map((cells, at) => (at === row ? cells.map((cell, i) => (i === column ? text : cell)) : cells)) };

@@ -2,9 +2,10 @@
 import { Box, Button, Flex, Heading, Link, Text } from "@chakra-ui/react";
 import { useState, type ReactNode } from "react";
 import { Link as RouterLink } from "react-router";
-import { saveFile, usePapers, useTables } from "../../api/papers";
+import { saveFile, useIssued, usePapers, useTables } from "../../api/papers";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
+import { Choice, options } from "../../forms/Field";
 import { Toggle } from "../../forms/Toggle";
 import { Problem } from "../../parts/Problem";
 import { Backups } from "./Backups";
@@ -23,6 +24,10 @@ export function Papers() {
   const tables = useTables(plan.id, plan.revision);
   const [size, setSize] = useState(() => localStorage.getItem("passerelle.paper") ?? "a4");
   const [busy, setBusy] = useState<string | null>(null);
+  const issued = useIssued(plan.id);
+  const [since, setSince] = useState("");
+  const [pictures, setPictures] = useState(false);
+  const more = `${since ? `&since=${encodeURIComponent(since)}` : ""}${pictures ? "&pictures=true" : ""}`;
   const home = `/api/plans/${plan.id}/papers`;
   const save = (url: string, body?: unknown) => {
     if (busy) return;
@@ -45,13 +50,30 @@ export function Papers() {
       <Flex direction={{ base: "column", lg: "row" }} gap={{ base: "5", lg: "8" }} align="start">
         <Box flex="1" minW="0" w="100%">
           <Part title="Papers as PDF" beside={<Toggle label="Paper" value={size} options={SIZES} onChange={choose} />}>
+            <Flex gap="4" align="center" wrap="wrap" minH="40px" fontSize="14px">
+              <Flex asChild align="center" gap="1.5" minH="32px">
+                <label>
+                  <input type="checkbox" checked={pictures} onChange={() => setPictures(!pictures)} style={{ width: 18, height: 18 }} />
+                  <span>with pictures</span>
+                </label>
+              </Flex>
+              {(issued.data?.length ?? 0) > 0 && (
+                <Choice
+                  label="Mark what changed since"
+                  width="180px"
+                  value={since}
+                  options={[{ value: "", label: "nothing marked" }, ...options(issued.data?.map((one) => one.name) ?? [])]}
+                  onChange={setSince}
+                />
+              )}
+            </Flex>
             {papers.data?.map((one) => (
               <Row
                 key={one.kind}
                 title={one.title}
                 told={one.sheets === 0 ? "nothing for it yet" : one.sheets === 1 ? "1 sheet" : `${one.sheets} sheets`}
                 strong={one.kind === "book"}
-                acts={[["PDF", one.sheets > 0 ? () => save(`${home}/${one.kind}.pdf?size=${size}`) : null]]}
+                acts={[["PDF", one.sheets > 0 ? () => save(`${home}/${one.kind}.pdf?size=${size}${more}`) : null]]}
               />
             ))}
           </Part>

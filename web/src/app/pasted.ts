@@ -1,0 +1,29 @@
+/** Rows pasted from a spreadsheet onto any view, where no field has the cursor: they become a list to look at. */
+import { useEffect } from "react";
+import { readList } from "../api/lists";
+import { asRemembered, kept, listedOf } from "../views/lists/listed";
+
+/** More than one line, or cells side by side: what a spreadsheet copies. */
+export function isTable(text: string): boolean {
+  const lines = text.trim().split(/\r?\n/);
+  return lines.length > 1 && lines[0]!.includes("\t");
+}
+
+export function usePastedRows(plan_id: number, onRead: () => void, onFailed: (error: unknown) => void) {
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      const at = event.target;
+      const typing = at instanceof HTMLElement && (at.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(at.tagName));
+      const text = event.clipboardData?.getData("text/plain") ?? "";
+      if (typing || !isTable(text) || document.querySelector('[role="dialog"][data-state="open"]')) return;
+      event.preventDefault();
+      const data = new Blob([text]);
+      readList(plan_id, data).then((found) => {
+        kept.set(plan_id, asRemembered(listedOf(found, data)));
+        onRead();
+      }, onFailed);
+    };
+    window.addEventListener("paste", paste);
+    return () => window.removeEventListener("paste", paste);
+  });
+}
