@@ -33,7 +33,8 @@ def price_book(docs: Iterable[Price]) -> PriceBook:
         if doc.price != AS_THE_BOOK:
             prices[doc.name] = doc.price  # a name may be a thing and an operation at once
     packs = {doc.name: doc.pack for doc in docs if doc.pack is not None}
-    return PriceBook(prices, minutes, per_hour, packs)
+    leads = {doc.name: doc.lead_days for doc in docs if doc.lead_days is not None}
+    return PriceBook(prices, minutes, per_hour, packs, leads)
 
 
 def write_prices(docs: Iterable[Price]) -> str:

@@ -324,7 +324,8 @@ class Plans:
 
 
 def _check_fact(held: Held, fact: AnyFactType, where: str, known: set[str]) -> None:
-    if fact.about.id not in held.plan.things(fact.about.kind):
+    known_ids = (held.plan.id,) if fact.about.kind == "plan" else held.plan.things(fact.about.kind)
+    if fact.about.id not in known_ids:
         raise Refused(f"{where}.about.id", f"there is no {fact.about.kind} {fact.about.id!r} here")
     if fact.corrects is not None and fact.corrects not in known:
         raise Refused(f"{where}.corrects", f"there is no fact {fact.corrects!r} to correct")

@@ -32,7 +32,10 @@ DEMO_PER_HOUR: float = _raw["labour"]["per_hour"]
 
 @dataclass(frozen=True)
 class PriceBook:
-    """What the plan pays. per_hour : of labour; None: no price. packs : how many come together."""
+    """What the plan pays. per_hour : of labour; None: no price. packs : how many come together.
+
+    leads : working days until it comes.
+    """
 
     prices: dict[str, float | None] = field(
         default_factory=lambda: {key: row.price for key, row in DEMO_PRICES.items()}
@@ -42,6 +45,7 @@ class PriceBook:
     )
     per_hour: float | None = DEMO_PER_HOUR
     packs: dict[str, int] = field(default_factory=dict)
+    leads: dict[str, int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

@@ -112,6 +112,19 @@ def count(judged: PlanCheck) -> int:
     return len(_gathered(judged)) + backbone + sum(1 for _ in blanks(judged.plant))
 
 
+def looks_to_take(judged: PlanCheck) -> Iterator[Unknown]:
+    """Every unknown with the look that settles it, without trying what answers would bring."""
+    for (rule, kind, name), group in _gathered(judged).items():
+        turns = tuple(
+            Turn(c.budget.link.id, c.budget.link.name, c.verdict, ()) for c, _ in group.where
+        )
+        yield Unknown(LOOK_FOR[rule], rule, kind, name, _id(judged, kind, name, turns),
+                      group.said, turns, group.at)  # fmt: skip
+    yield from _of_the_backbone(judged)
+    for one in blanks(judged.plant):
+        yield _of_a_blank(judged, one, {})
+
+
 def _gathered(judged: PlanCheck) -> dict[tuple[str, str, str], _Group]:
     """What the links' findings leave open, by rule and thing to look at."""
     groups: dict[tuple[str, str, str], _Group] = {}

@@ -35,6 +35,7 @@ from .fields import (
 )
 from .house_rules import Finish
 from .lightpath import FiberFrom, Glass, LengthFrom, Reading
+from .visiting import Trip, Window
 
 FREE: Final = "free"
 USED: Final = "used"
@@ -98,6 +99,8 @@ class Place(Thing):
     supply : name of the power supply that feeds it, which other places may stand on too.
     drawn : its position was put on the map by hand, and surveyed by nobody.
     code : its identifier on labels, as it stands on the door; None: made from floor and a letter.
+    windows : hours in which it can be worked at; none: always. trips : how long ways to others take.
+    depot : each day of work begins and ends here; where no place is, at the first of the plan.
     """
 
     KIND: ClassVar = "place"
@@ -117,6 +120,9 @@ class Place(Thing):
     floor: Word | None = None
     code: Word | None = None
     panels: Annotated[tuple[Panel, ...], Len(0, 200)] = ()
+    windows: Annotated[tuple[Window, ...], Len(0, 400)] = ()
+    trips: Annotated[tuple[Trip, ...], Len(0, 400)] = ()
+    depot: bool = False
     notes: Text | None = None
 
 

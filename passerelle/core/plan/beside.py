@@ -81,7 +81,7 @@ class Price(Thing):
 
     `name` is a key of the price book: what is bought, an operation, or `labour hour`. A price
     that is not stated stays the book's; one of null is no price. pack : sold in packs of so many
-    pieces, or metres; the price is of one all the same.
+    pieces, or metres; the price is of one all the same. lead_days : working days until it comes.
     """
 
     KIND: ClassVar = "price"
@@ -93,6 +93,7 @@ class Price(Thing):
     date: Date | None = None
     source: Text | None = None
     pack: Annotated[int, Ge(2), Le(100_000)] | None = None
+    lead_days: Annotated[int, Ge(0), Le(1000)] | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -12,7 +12,7 @@ from typing import Annotated, Any, ClassVar, Literal
 from annotated_types import Ge, Le, Len, Predicate
 
 from .backbone import Cable, StrandNote
-from .fields import Alike, Described, Id, Name, StrandNumber, Text, Thing, told_by
+from .fields import Alike, Described, Id, Metres, Name, StrandNumber, Text, Thing, told_by
 
 Position = Annotated[int, Ge(1), Le(144)]
 Spot = Annotated[tuple[Position, Position], Alike()]
@@ -34,7 +34,10 @@ Instant = Annotated[str, Len(10, 40), Predicate(_instant)]
 class About(Described):
     """The thing that a fact is about: its kind and its id."""
 
-    kind: Literal["place", "pathway", "cable", "closure", "device", "shared part", "link"]
+    kind: Literal[
+        "place", "pathway", "cable", "closure", "device", "shared part", "link", "feed", "copper",
+        "plan",
+    ]  # fmt: skip
     id: Id
 
 
@@ -75,8 +78,24 @@ class RedLightFact(Fact):
     note: Text | None = None
 
 
-AnyFactType = StrandFact | RedLightFact
-FACT_KINDS: dict[str, type] = {"strand": StrandFact, "red light": RedLightFact}
+@dataclass(frozen=True, slots=True, kw_only=True)
+class TaskFact(Fact):
+    """What became of a task, by its key: done, part done, not done with its cause, or open again.
+
+    minutes : of one person. from_m, until_m : sheath marks of a pulled cable. [m]
+    """
+
+    kind: Literal["task"]
+    task: Name
+    state: Literal["done", "part", "not done", "open"]
+    minutes: Annotated[float, Ge(0), Le(100_000)] | None = None
+    from_m: Metres | None = None
+    until_m: Metres | None = None
+    note: Text | None = None
+
+
+AnyFactType = StrandFact | RedLightFact | TaskFact
+FACT_KINDS: dict[str, type] = {"strand": StrandFact, "red light": RedLightFact, "task": TaskFact}
 """Each kind of fact, and its model."""
 AnyFact = Annotated[AnyFactType, told_by("kind", FACT_KINDS, "a fact has a kind, one of")]
 """A fact as documents have it."""

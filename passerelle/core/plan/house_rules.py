@@ -8,6 +8,7 @@ from annotated_types import Ge, Le, Len, Predicate
 
 from .fields import PRINTABLE, Described, RateGbps
 from .labelwords import templates_read
+from .visiting import Clock
 
 WORST_CASE: Final = "worst-case"
 TYPICAL: Final = "typical"
@@ -92,6 +93,10 @@ class HouseRules(Described):
         them) or plan-names (the plan's own names). label_templates : own forms by kind of label,
         which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
     currency : the word behind prices.
+    crew, crews, day_h, day_starts : people in a crew, crews, how long a day is [h], when it begins.
+    testing : as-pulled (default: each cable is tested and each link brought up as soon as it can be)
+        or last (all tests after the last end is made).
+    provisioning : bench (default: every device set before any is taken out) or each-end.
     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
     """
 
@@ -122,6 +127,12 @@ class HouseRules(Described):
     over_limit: Literal["fails", "measure-first"] = "fails"
     reading_cords: Literal["as-read", "add-for-ordinary"] = "as-read"
     coding: Literal["each-device", "one"] = EACH_DEVICE
+    crew: Annotated[int, Ge(1), Le(20)] = 2
+    crews: Annotated[int, Ge(1), Le(10)] = 1
+    day_h: Annotated[float, Ge(1), Le(16)] = 8.0
+    day_starts: Clock = "08:00"
+    testing: Literal["as-pulled", "last"] = "as-pulled"
+    provisioning: Literal["bench", "each-end"] = "bench"
 
 
 def strands_ended(strands: int, used: int, rules: HouseRules) -> int:

@@ -2131,7 +2131,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "closure" | "device" | "shared part" | "link";
+            kind: "place" | "pathway" | "cable" | "closure" | "device" | "shared part" | "link" | "feed" | "copper" | "plan";
             /** Id */
             id: string;
             /** X */
@@ -3374,7 +3374,7 @@ export interface components {
          */
         FactsBody: {
             /** Facts */
-            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"])[];
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"])[];
         };
         /**
          * FactsView
@@ -3382,7 +3382,7 @@ export interface components {
          */
         FactsView: {
             /** Facts */
-            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"])[];
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"])[];
             /** Standing */
             standing: string[];
         };
@@ -3840,6 +3840,10 @@ export interface components {
          *         them) or plan-names (the plan's own names). label_templates : own forms by kind of label,
          *         which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
          *     currency : the word behind prices.
+         *     crew, crews, day_h, day_starts : people in a crew, crews, how long a day is [h], when it begins.
+         *     testing : as-pulled (default: each cable is tested and each link brought up as soon as it can be)
+         *         or last (all tests after the last end is made).
+         *     provisioning : bench (default: every device set before any is taken out) or each-end.
          *     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
          */
         HouseRules: {
@@ -3992,6 +3996,38 @@ export interface components {
              * @enum {string}
              */
             coding: "each-device" | "one";
+            /**
+             * Crew
+             * @default 2
+             */
+            crew: number;
+            /**
+             * Crews
+             * @default 1
+             */
+            crews: number;
+            /**
+             * Day H
+             * @default 8
+             */
+            day_h: number;
+            /**
+             * Day Starts
+             * @default 08:00
+             */
+            day_starts: string;
+            /**
+             * Testing
+             * @default as-pulled
+             * @enum {string}
+             */
+            testing: "as-pulled" | "last";
+            /**
+             * Provisioning
+             * @default bench
+             * @enum {string}
+             */
+            provisioning: "bench" | "each-end";
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -4110,7 +4146,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "stock" | "shared part" | "service" | "need";
+            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "stock" | "shared part" | "service" | "need" | "task";
             /** Id */
             id: string | null;
             /** Doc */
@@ -5675,6 +5711,8 @@ export interface components {
          *     supply : name of the power supply that feeds it, which other places may stand on too.
          *     drawn : its position was put on the map by hand, and surveyed by nobody.
          *     code : its identifier on labels, as it stands on the door; None: made from floor and a letter.
+         *     windows : hours in which it can be worked at; none: always. trips : how long ways to others take.
+         *     depot : each day of work begins and ends here; where no place is, at the first of the plan.
          */
         Place: {
             /** Name */
@@ -5713,6 +5751,21 @@ export interface components {
              * @default []
              */
             panels: components["schemas"]["Panel"][];
+            /**
+             * Windows
+             * @default []
+             */
+            windows: components["schemas"]["Window"][];
+            /**
+             * Trips
+             * @default []
+             */
+            trips: components["schemas"]["Trip"][];
+            /**
+             * Depot
+             * @default false
+             */
+            depot: boolean;
             /** Notes */
             notes?: string | null;
             /** X */
@@ -7621,6 +7674,52 @@ export interface components {
             quantity: number;
         };
         /**
+         * TaskFact
+         * @description What became of a task, by its key: done, part done, not done with its cause, or open again.
+         *
+         *     minutes : of one person. from_m, until_m : sheath marks of a pulled cable. [m]
+         */
+        TaskFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "task";
+            /** Task */
+            task: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "part" | "not done" | "open";
+            /** Minutes */
+            minutes?: number | null;
+            /** From M */
+            from_m?: number | null;
+            /** Until M */
+            until_m?: number | null;
+            /** Note */
+            note?: string | null;
+        };
+        /**
          * Termination
          * @description How one end of a cable is finished: factory, pigtails or field connectors; on which panel.
          *
@@ -7676,6 +7775,20 @@ export interface components {
             id: string;
             /** Before */
             before: string | null;
+        };
+        /**
+         * Trip
+         * @description How long the way to another place takes, there as back. [min]
+         */
+        Trip: {
+            /** To */
+            to: string;
+            /** Minutes */
+            minutes: number;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * TwiceView
@@ -7938,6 +8051,26 @@ export interface components {
              * @default 2
              */
             published: number;
+        };
+        /**
+         * Window
+         * @description Hours in which a place can be worked at: tide, permit, escort.
+         *
+         *     day : of the working day of that number alone; None: of every day that none is said for.
+         */
+        Window: {
+            /** Opens */
+            opens: string;
+            /** Closes */
+            closes: string;
+            /** Day */
+            day?: number | null;
+            /** Why */
+            why?: string | null;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * WorkView

@@ -18,9 +18,9 @@ export function Panels({ place, store }: { place: PlaceDoc; store: (change: Reco
         };
         return (
           <Flex key={at} gap="2" align="end" w="100%" wrap="wrap" data-panel={panel.name}>
-            <TextOf {...field} at="name" label="Panel" width="110px" />
-            <YesNoOf {...field} at="existing" label="Hangs there already" width="140px" />
-            <NumberOf {...field} at="positions" label="Positions" width="84px" whole />
+            <TextOf {...field} at="name" label="Panel" width="86px" />
+            <YesNoOf {...field} at="existing" label="Hangs there already" width="130px" />
+            <NumberOf {...field} at="positions" label="Positions" width="68px" whole />
             <Button
               size="xs"
               variant="ghost"

@@ -1,0 +1,1 @@
+"""Who goes where, when, with what: tasks from the plan, visits from the tasks."""

@@ -1,0 +1,186 @@
+"""A proposal of visits: the fewest days that were found, then the least walking, with the proof."""
+
+import random
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from functools import cache
+from time import monotonic
+
+from passerelle.core.judge.wholeplan import PlanCheck
+from passerelle.core.materials.lines import priced_as
+from passerelle.core.materials.materials import Materials
+from passerelle.core.plan.facts import Facts
+from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.visiting import minutes_of
+from passerelle.core.working import steps
+
+from .bound import least_days
+from .schedule import Conditions, Hours, NeverError, Visit, scheduled
+from .task import Task
+from .tasks import Work, depot_of, in_order, work_of
+from .travel import Travel, travel_of
+
+TRIES = 24
+SECONDS = 4.0
+"""After that the best found so far stands."""
+NOISE_H = 1.5
+"""How far tries shuffle what is ranked alike. [h]"""
+
+
+@dataclass(frozen=True, slots=True)
+class Order:
+    """What is ordered, and when it comes. lead_days : working days; None: nobody recorded it."""
+
+    what: str
+    lead_days: int | None
+    reasons: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Proposal:
+    """Visits in order. least : fewer days on site are proven impossible. broken : pins not kept.
+
+    guessed : ways between places whose length nobody recorded.
+    """
+
+    work: Work
+    visits: tuple[Visit, ...]
+    least: int
+    blocked: tuple[tuple[Task, str], ...]
+    orders: tuple[Order, ...]
+    broken: tuple[str, ...]
+    guessed: tuple[tuple[str, str], ...]
+    conditions: Conditions
+
+    @property
+    def days(self) -> int:
+        """Days on site."""
+        return len({one.day for one in self.visits})
+
+
+def conditions_of(plan: Plan, travel: Travel) -> Conditions:
+    """What the plan says of crew, days and access."""
+    rules = plan.house_rules
+    begins = minutes_of(rules.day_starts)
+    windows = {one.name: one.windows for one in plan.places if one.windows}
+
+    @cache
+    def open_at(place: str, day: int) -> Hours | None:
+        said = windows.get(place)
+        if said is None:
+            return None
+        on = [w for w in said if w.day == day] or [w for w in said if w.day is None]
+        return tuple(sorted(
+            (max(0.0, (minutes_of(w.opens) - begins) / 60),
+             min(rules.day_h, (minutes_of(w.closes) - begins) / 60))
+            for w in on if minutes_of(w.closes) > begins
+        ))  # fmt: skip
+
+    return Conditions(rules.crew, rules.crews, rules.day_h, depot_of(plan), travel, open_at)
+
+
+def proposed(
+    check: PlanCheck, materials: Materials, facts: Facts = Facts.NONE, seconds: float = SECONDS
+) -> Proposal:
+    """Propose visits for what is left to do. Raises Refused where tasks wait for each other."""
+    work = work_of(check, materials, facts)
+    travel = travel_of(check.plan, check.plant)
+    conditions = conditions_of(check.plan, travel)
+    tasks, blocked = list(work.tasks), list(work.blocked)
+    visits: list[Visit] = []
+    while tasks:
+        try:
+            visits = best_of(tasks, conditions, seconds)
+            break
+        except NeverError as never:
+            gone = _with_waiting(never.task, tasks)
+            blocked.append((never.task, never.why))
+            blocked += [(one, f"waits for {never.task.name}") for one in gone
+                        if one.key != never.task.key]  # fmt: skip
+            dropped = {one.key for one in gone}
+            tasks = [one for one in tasks if one.key not in dropped]
+            visits = []
+    return Proposal(
+        work, tuple(visits), least_days(tasks, conditions, len({one.day for one in visits})),
+        tuple(blocked), _orders(materials), _broken(visits), _guessed(visits, conditions),
+        conditions,
+    )  # fmt: skip
+
+
+def best_of(tasks: Sequence[Task], conditions: Conditions, seconds: float) -> list[Visit]:
+    """The best of several tries within the time. Raises NeverError."""
+    tails = _tails(tasks)
+    horizon = 30 + max(max(one.due for one in tasks), max((one.day or 0) for one in tasks))
+    rng = random.Random(1)
+    ends = monotonic() + seconds
+    best: list[Visit] | None = None
+    for at in steps("Trying orders of the work", list(range(TRIES))):
+        noise: Callable[[], float] = (lambda: rng.uniform(0, NOISE_H)) if at else (lambda: 0.0)
+        rank = {key: tail + noise() for key, tail in tails.items()}
+        found = scheduled(tasks, conditions, rank, horizon)
+        if best is None or _worth(found) < _worth(best):
+            best = found
+        if monotonic() > ends:
+            break
+    assert best is not None
+    return best
+
+
+def _worth(visits: Sequence[Visit]) -> tuple[int, int, float]:
+    """Days on site, the last day, hours of walking and being out: the less the better."""
+    days = {one.day for one in visits}
+    return len(days), max(days, default=0), sum(one.walked_h + one.back_h for one in visits)
+
+
+def _tails(tasks: Sequence[Task]) -> dict[str, float]:
+    """For each task the hours of the longest row that hangs on it, itself included."""
+    by_key = {one.key: one for one in tasks}
+    tails = {key: one.hours for key, one in by_key.items()}
+    for key in sorted(in_order(by_key), key=in_order(by_key).__getitem__, reverse=True):
+        for wait in by_key[key].after:
+            if wait.key in tails:
+                tails[wait.key] = max(tails[wait.key], by_key[wait.key].hours + tails[key])
+    return tails
+
+
+def _with_waiting(task: Task, tasks: Sequence[Task]) -> list[Task]:
+    """A task and all that waits for it."""
+    by_key = {one.key: one for one in tasks}
+    gone = {task.key}
+    for key in in_order(by_key):
+        if any(wait.key in gone for wait in by_key[key].after):
+            gone.add(key)
+    return [one for one in tasks if one.key in gone]
+
+
+def _broken(visits: Sequence[Visit]) -> tuple[str, ...]:
+    """Pins that could not be kept, each in a sentence."""
+    return tuple(
+        f"{one.task.name} is pinned to day {one.task.day}; the earliest that it can be is day {v.day}"
+        for v in visits for one in v.tasks
+        if one.task.day is not None and one.task.day != v.day and one.part == 1
+    )  # fmt: skip
+
+
+def _guessed(visits: Sequence[Visit], conditions: Conditions) -> tuple[tuple[str, str], ...]:
+    """Ways that somebody takes and nobody knows the length of."""
+    found: dict[tuple[str, str], None] = {}
+    for visit in visits:
+        last: dict[int, str | None] = {}
+        for step in sorted(visit.steps, key=lambda one: one.from_h):
+            before = last.get(step.person, conditions.depot)
+            if before is not None and not conditions.travel.certain(before, step.place):
+                found[min(before, step.place), max(before, step.place)] = None
+            last[step.person] = step.place
+    return tuple(found)
+
+
+def _orders(materials: Materials) -> tuple[Order, ...]:
+    """What has to be ordered, by how long it takes to come; what nobody recorded comes first."""
+    found = [
+        Order(f"{line.item}: {line.what}",
+              materials.book.leads.get(priced_as(line.key, line.what, materials.book)), line.reasons)
+        for line in materials.lines
+        if line.buy > 0
+    ]  # fmt: skip
+    return tuple(sorted(found, key=lambda one: -(one.lead_days or 0)))
