@@ -75,6 +75,29 @@ def run_materials(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def run_visits(arguments: argparse.Namespace) -> int:
+    """`passerelle visits FILE|- [--json]`."""
+    import json
+
+    from passerelle.core.judge.wholeplan import check
+    from passerelle.core.many import many_things
+    from passerelle.core.materials.materials import materials_of
+    from passerelle.core.visits.proposal import proposed
+    from passerelle.formats import visitsjson
+    from passerelle.formats.planfile import read_file
+    from passerelle.formats.prices import price_book
+
+    plan, facts = read_file(read_input(arguments.file))
+    with many_things():
+        judged = check(plan)
+        made = proposed(judged, materials_of(judged, price_book(plan.prices)), facts)
+    if arguments.json:
+        print(json.dumps(visitsjson.as_document(made, plan), indent=1, ensure_ascii=False))
+    else:
+        print(visitsjson.table(made, plan))
+    return 0
+
+
 def run_book(arguments: argparse.Namespace) -> int:
     """`passerelle book FILE|- --out book.pdf [--paper a4|us-letter] [--kind book]`."""
     from datetime import date
@@ -186,6 +209,10 @@ def _parser() -> argparse.ArgumentParser:
     materials.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     materials.add_argument("--json", action="store_true", help="print the list as JSON")
     materials.set_defaults(run=run_materials)
+    visits = commands.add_parser("visits", help="who goes where, when and with what")
+    visits.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    visits.add_argument("--json", action="store_true", help="print the visits as JSON")
+    visits.set_defaults(run=run_visits)
     book = commands.add_parser("book", help="the plan as a PDF: every sheet, with contents")
     book.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     book.add_argument("--out", required=True, metavar="PDF", help="file to write, or -")

@@ -12,7 +12,7 @@ from passerelle.core.plant.undecided import Open
 
 ItemKind = Literal[
     "place", "pathway", "cable type", "cable", "closure", "group", "reel", "feed", "copper",
-    "price", "stock", "shared part", "service", "need", "task"
+    "price", "stock", "shared part", "service", "need", "task", "visit"
 ]  # fmt: skip
 Verdict = Literal["works", "fails", "unknown"]
 Id = Annotated[str, Field(max_length=26)]

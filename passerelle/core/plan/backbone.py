@@ -99,7 +99,7 @@ class Place(Thing):
     supply : name of the power supply that feeds it, which other places may stand on too.
     drawn : its position was put on the map by hand, and surveyed by nobody.
     code : its identifier on labels, as it stands on the door; None: made from floor and a letter.
-    windows : hours in which it can be worked at; none: always. trips : how long ways to others take.
+    windows : hours in which it can be worked at; none: always. trips : how long other ways take.
     depot : each day of work begins and ends here; where no place is, at the first of the plan.
     """
 

@@ -93,9 +93,9 @@ class HouseRules(Described):
         them) or plan-names (the plan's own names). label_templates : own forms by kind of label,
         which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
     currency : the word behind prices.
-    crew, crews, day_h, day_starts : people in a crew, crews, how long a day is [h], when it begins.
-    testing : as-pulled (default: each cable is tested and each link brought up as soon as it can be)
-        or last (all tests after the last end is made).
+    crew, crews : people in a crew, and crews. day_h, day_starts : hours of a day, its begin. [h]
+    testing : as-pulled (default: each cable is tested, each link brought up as soon as can be) or
+        last (all tests after the last end is made).
     provisioning : bench (default: every device set before any is taken out) or each-end.
     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
     """

@@ -16,7 +16,7 @@ from .own import AnyOwnPart, OwnPart
 from .services import Service
 from .shared import SharedPart
 from .things import ListOf, Things
-from .visiting import PlannedTask
+from .visiting import PlannedTask, PlannedVisit
 
 NONE: Any = Things()
 StepOfJob = Literal["survey", "need", "route", "light", "polarity"]
@@ -55,6 +55,7 @@ class Plan(Thing):
     services: Annotated[Things[Service], ListOf(Service, 2000)] = NONE
     needs: Annotated[Things[PlannedNeed], ListOf(PlannedNeed, 5000)] = NONE
     tasks: Annotated[Things[PlannedTask], ListOf(PlannedTask, 5000)] = NONE
+    visits: Annotated[Things[PlannedVisit], ListOf(PlannedVisit, 2000)] = NONE
     not_needed: Annotated[tuple[StepOfJob, ...], Len(0, 5)] = ()
 
     def things(self, kind: str) -> Things[Any]:
@@ -88,6 +89,7 @@ KEYS = {
     "service": "services",
     "need": "needs",
     "task": "tasks",
+    "visit": "visits",
 }
 """Each kind of thing, and the key of its list in the plan file."""
 TYPES: dict[str, Any] = {
@@ -95,7 +97,7 @@ TYPES: dict[str, Any] = {
     "closure": Closure, "group": Group, "reel": Reel, "feed": Feed, "copper": CopperRun,
     "price": Price, "stock": Stock, "own part": AnyOwnPart, "device": Device, "spare": Spare,
     "shared part": SharedPart, "link": PlannedLink,
-    "service": Service, "need": PlannedNeed, "task": PlannedTask,
+    "service": Service, "need": PlannedNeed, "task": PlannedTask, "visit": PlannedVisit,
 }  # fmt: skip
 """Each kind of thing, and how it is described."""
 NAMED = tuple(kind for kind in KEYS if kind != "spare")

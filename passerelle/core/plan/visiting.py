@@ -1,4 +1,4 @@
-"""When a place can be worked at, and what a person says of tasks: the tasks themselves are derived."""
+"""When a place can be worked at, and what a person says of tasks; tasks themselves are derived."""
 
 import re
 from dataclasses import dataclass
@@ -58,11 +58,28 @@ class Trip(Described):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class PlannedVisit(Thing):
+    """A day on site of one crew: its tasks in order, by key. When each begins is worked out.
+
+    day : working day, from 1. crew : which one, from 1.
+    """
+
+    KIND: ClassVar = "visit"
+
+    name: Name
+    day: WorkDay
+    crew: Annotated[int, Ge(1), Le(10)] = 1
+    tasks: Annotated[tuple[Name, ...], Len(0, 1000)] = ()
+    notes: Text | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class PlannedTask(Thing):
     """A task of one's own, or what a person says of a derived one.
 
-    name : of an own task; else the key of the derived one. after : keys or own names. minutes : of one person; None: derived.
-    day : the working day that it is pinned to. not_needed : why nobody does it.
+    name : of an own task; else the key of the derived one. after : keys or own names.
+    minutes : of one person; None: derived. day : the working day that it is pinned to.
+    not_needed : why nobody does it.
     """
 
     KIND: ClassVar = "task"

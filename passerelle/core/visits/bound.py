@@ -101,7 +101,7 @@ def _by_program(
                 before = made.qsum(on[wait.key, d] for d in range(day + 1))
                 made.addConstr(made.qsum(on[one.key, d] for d in range(day + 1)) <= before)
     made.minimize(made.qsum(used))
-    bound = made.getInfo().mip_dual_bound
+    bound = float(made.getInfo().mip_dual_bound)
     if is_proved(made):
-        return round(made.getObjectiveValue())
+        return round(float(made.getObjectiveValue()))
     return max(least, floor(bound + 1 - 1e-6)) if bound > least else least

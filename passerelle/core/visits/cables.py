@@ -67,7 +67,7 @@ def _panels(ground: Ground) -> Iterator[Task]:
 
 
 def _strings(ground: Ground) -> Iterator[Task]:
-    """A string into each pathway that is known to have none and that a new cable is pulled through."""
+    """A string into each pathway that has none and that a new cable is pulled through."""
     wanted = dict.fromkeys(name for cable in ground.new_cables for name in cable.route)
     for name in wanted:
         way = ground.plant.pathways.get(name)
@@ -87,8 +87,9 @@ def _one(ground: Ground, cable: Cable) -> Iterator[Task]:
     tests = strands if factory else 1
     bought: tuple[Item, ...] = ("cable", "trunk")
     yield Task(
-        key_of("goods-in", cable.id), "goods-in", f"check {name} in, and test it before it is pulled",
-        name, about, (feed,), ground.minutes("goods-in") + ground.minutes("test", tests),
+        key_of("goods-in", cable.id), "goods-in",
+        f"check {name} in, and test it before it is pulled", name, about, (feed,),
+        ground.minutes("goods-in") + ground.minutes("test", tests),
         f"{tests} strand{'s' if tests != 1 else ''} tested", blocked=stops, links=links,
         due=ground.due(name, bought), carry=ground.parts(name, bought),
     )  # fmt: skip
@@ -181,7 +182,8 @@ def _closure(ground: Ground, closure: Closure) -> Iterator[Task]:
     fresh = not closure_is_there(ground.plant, closure)
     if fresh:
         yield Task(set_up, "fit", f"set closure {closure.name}", closure.name, about, at,
-                   ground.minutes("panel"), "1 closure", carry=ground.parts(closure.name, ("closure",)),
+                   ground.minutes("panel"), "1 closure",
+                   carry=ground.parts(closure.name, ("closure",)),
                    due=ground.due(closure.name, ("closure",)))  # fmt: skip
     count = sum(s.count for s in closure.splices)
     waits = {one.id: Wait(key_of("pull", one.id), f"{one.name} has to be there") for one in new}
@@ -189,8 +191,8 @@ def _closure(ground: Ground, closure: Closure) -> Iterator[Task]:
     stops = tuple(said for one in {c.id: c for c in new}.values()
                   for said in ground.stops.get((CABLE, one.name), ()))  # fmt: skip
     yield Task(
-        key_of("splice", closure.id), "splice", f"splice in {closure.name}", closure.name, about, at,
-        ground.minutes("splice", count), f"{count} × {ground.minutes('splice'):g} min",
+        key_of("splice", closure.id), "splice", f"splice in {closure.name}", closure.name, about,
+        at, ground.minutes("splice", count), f"{count} × {ground.minutes('splice'):g} min",
         after=(*waits.values(), *opened), blocked=stops,
         carry=ground.parts(closure.name, ("splice protector", "mechanical splice")),
     )  # fmt: skip
@@ -204,7 +206,7 @@ def _closure(ground: Ground, closure: Closure) -> Iterator[Task]:
 
 
 def _tests(ground: Ground) -> Iterator[Task]:
-    """A test for each chain of cables that is ended at both sides: all its strands, from both ends."""
+    """A test for each chain of cables that is ended at both sides: all strands, from both ends."""
     chains: dict[str, list[Cable]] = {}
     for cable in ground.plant.cables.values():
         if not cable.wish:

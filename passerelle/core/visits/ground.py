@@ -1,4 +1,4 @@
-"""What tasks are derived from, looked up once: the judged plan, its list of materials, what stops."""
+"""What tasks are derived from, looked up once: the judged plan, its materials, what stops."""
 
 from collections import defaultdict
 from collections.abc import Iterable

@@ -2,6 +2,7 @@
 
 from collections import defaultdict
 from collections.abc import Iterator
+from itertools import pairwise
 
 from passerelle.core.judge.about import COPPER, DEVICE, FEED
 from passerelle.core.judge.check import LinkCheck
@@ -33,20 +34,22 @@ def of_links(ground: Ground, depot: str | None) -> Iterator[Task]:
             if task.kind == "sign-off":
                 signed.append(task.key)
             yield task
-    if signed and depot is not None:
+    if signed:
         plan = ground.check.plan
-        yield Task(key_of("hand-over", plan.id), "hand-over", "hand over the papers", plan.name,
-                   ("plan", plan.id), (depot,), ground.minutes("hand-over"), "1 hand-over",
-                   after=tuple(Wait(key, "every link is signed off") for key in signed))  # fmt: skip
+        yield Task(
+            key_of("hand-over", plan.id), "hand-over", "hand over the papers", plan.name,
+            ("plan", plan.id), (depot,) if depot else (), ground.minutes("hand-over"), "once",
+            after=tuple(Wait(key, "every link is signed off") for key in signed),
+        )  # fmt: skip
 
 
 def _power(ground: Ground) -> Iterator[Task]:
     for feed in ground.plant.feeds.values():
         parts = ground.parts(feed.name, ("injector", "power part"))
-        at = getattr(feed, "place", None)
-        if parts and at in ground.plant.places:
+        if parts and feed.place in ground.plant.places:
             yield Task(key_of("fit", feed.id), "fit", f"fit power for {feed.name}", feed.name,
-                       (FEED, feed.id), (at,), ground.minutes("power"), "1 supply", carry=parts,
+                       (FEED, feed.id), (feed.place,), ground.minutes("power"), "1 supply",
+                       carry=parts,
                        due=ground.due(feed.name, ("injector", "power part")),
                        blocked=ground.stops.get((FEED, feed.name), ()))  # fmt: skip
 
@@ -65,7 +68,8 @@ def _copper(ground: Ground) -> Iterator[Task]:
                    due=ground.due(run.name, items), blocked=stops)  # fmt: skip
         yield Task(key_of("test", run.id), "test", f"test {run.name}", run.name, about,
                    tuple(dict.fromkeys(ends)), ground.minutes("test", run.count),
-                   f"{run.count} × {ground.minutes('test'):g} min", people=2 if run.a != run.b else 1,
+                   f"{run.count} × {ground.minutes('test'):g} min",
+                   people=2 if run.a != run.b else 1,
                    after=(Wait(key_of("pull", run.id), f"{run.name} has to be there"),),
                    blocked=stops)  # fmt: skip
 
@@ -83,12 +87,11 @@ def _provision(ground: Ground, depot: str | None) -> Iterator[Task]:
                 ports[end.device.name][one.budget.link.id] = None
     for name, links in ports.items():
         device = ground.plant.devices[name]
-        at = depot if ground.rules.provisioning == "bench" else device.place
-        if at is None:
-            continue
+        place = depot if ground.rules.provisioning == "bench" else device.place
+        at = (place,) if place is not None else ()
         count = len(links)
         yield Task(key_of("provision", device.id), "provision", f"set the ports of {name}", name,
-                   (DEVICE, device.id), (at,), ground.minutes("provision", count),
+                   (DEVICE, device.id), at, ground.minutes("provision", count),
                    f"{count} × {ground.minutes('provision'):g} min", links=tuple(links),
                    blocked=ground.stops.get((DEVICE, name), ()),
                    carry=ground.parts(name, ("converter",)))  # fmt: skip
@@ -100,7 +103,7 @@ def _one_after_the_other(ground: Ground) -> dict[str, str]:
     found: dict[str, str] = {}
     for group in ground.plant.groups.values():
         members = [ids[name] for name in group.links if name in ids]
-        for before, after in zip(members, members[1:], strict=False):
+        for before, after in pairwise(members):
             found.setdefault(after, before)
     return found
 
@@ -125,8 +128,8 @@ def _link(ground: Ground, one: LinkCheck, one_after: dict[str, str]) -> Iterator
     tested = (*tested, Wait(key_of("test", link.id), "its cable is tested before it is used"))
     turn_up = list(tested)
     for side, end in _devices(one):
-        if end.place not in ground.plant.places:
-            continue
+        at = (end.place,) if end.place is not None and end.place in ground.plant.places else ()
+        where = f"at {end.place}" if at else f"at end {side}"
         device = end.device
         waits = (
             () if device is None
@@ -138,23 +141,21 @@ def _link(ground: Ground, one: LinkCheck, one_after: dict[str, str]) -> Iterator
             if isinstance(part, Segment) and part.kind == "cord"
             and (side == "a") == (at < len(link.path.parts) / 2)
         )  # fmt: skip
-        yield Task(module, "module", f"fit the module of {link.name} at {end.place}", link.name,
-                   about, (end.place,), ground.minutes("module"), "1 module",
+        yield Task(module, "module", f"fit the module of {link.name} {where}", link.name,
+                   about, at, ground.minutes("module"), "1 module",
                    after=(*waits, *apart), carry=ground.parts(link.name, _MODULES), blocked=stops,
                    due=ground.due(link.name, _MODULES), links=mine)  # fmt: skip
-        yield Task(patch, "patch", f"patch {link.name} at {end.place}", link.name, about,
-                   (end.place,), ground.minutes("cord", cords), f"{cords} cords",
+        yield Task(patch, "patch", f"patch {link.name} {where}", link.name, about,
+                   at, ground.minutes("cord", cords), f"{cords} cords",
                    after=(Wait(module, "the module goes in before the cord"), *tested, *apart),
                    carry=ground.parts(link.name, _CORDS), blocked=stops,
                    due=ground.due(link.name, _CORDS), links=mine)  # fmt: skip
         turn_up += [Wait(patch, "both ends are patched")]
     known = tuple(dict.fromkeys(p for p in places if p in ground.plant.places and p is not None))
-    if len({p for p in places if p is not None}) < 1 or not known:
-        return
     up = key_of("turn-up", link.id)
     yield Task(up, "turn-up", f"bring up {link.name}", link.name, about, known,
-               ground.minutes("turn-up"), "levels and counters at both ends", people=len(known),
+               ground.minutes("turn-up"), "levels and counters, both ends", people=len(known) or 2,
                after=tuple(turn_up), blocked=stops, links=mine)  # fmt: skip
     yield Task(key_of("sign-off", link.id), "sign-off", f"sign off {link.name}", link.name, about,
-               known[:1], ground.minutes("sign-off"), "1 link", after=(Wait(up, "it has to be up"),),
-               blocked=stops, links=mine)  # fmt: skip
+               known[:1], ground.minutes("sign-off"), "1 link",
+               after=(Wait(up, "it has to be up"),), blocked=stops, links=mine)  # fmt: skip

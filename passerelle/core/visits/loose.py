@@ -4,20 +4,21 @@ from collections.abc import Iterator
 
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.light.modules import resolve
+from passerelle.core.materials.wanted import Item
 from passerelle.core.plan.lightpath import UNSAID, Segment
 
 from .cables import key_of
 from .ground import Ground
 from .task import Task, TaskKind, Wait
 
+_END_PARTS: tuple[Item, ...] = ("pigtail", "splice protector", "adapter")
+
 
 def of_loose(ground: Ground, one: LinkCheck, seen: set[str]) -> Iterator[Task]:
-    """Pull, finish at both ends, test. seen : shared and labelled cables that another link has had."""
+    """Pull, finish at both ends, test. seen : shared cables that another link has had."""
     link = one.budget.link
-    places = (link.a.place, link.b.place)
-    if None in places or any(place not in ground.plant.places for place in places):
-        return
-    a, b = str(places[0]), str(places[1])
+    there = ground.plant.places
+    a, b = (end.place if end.place in there else None for end in (link.a, link.b))
     parts = [
         part for part in link.path.parts
         if isinstance(part, Segment) and part.kind == "cable" and part.cable is None
@@ -31,7 +32,7 @@ def of_loose(ground: Ground, one: LinkCheck, seen: set[str]) -> Iterator[Task]:
     length_m = sum(float(one) for one in known)
     counted = f"{length_m:g} m" if len(known) == len(parts) else "length not recorded"
     pull = key_of("pull", link.id)
-    at = tuple(dict.fromkeys((a, b)))
+    at = tuple(dict.fromkeys(place for place in (a, b) if place is not None))
     yield Task(
         pull, "pull", f"pull the cable of {link.name}", link.name, about, at,
         ground.minutes("set-up", len(parts)) + ground.minutes("pull", length_m), counted,
@@ -46,12 +47,14 @@ def of_loose(ground: Ground, one: LinkCheck, seen: set[str]) -> Iterator[Task]:
     waits = [Wait(pull, "the cable has to be there")]
     for side, place in (("a", a), ("b", b)):
         key = key_of(kind, link.id, side)
-        yield Task(key, kind, f"finish the cable of {link.name} at {place}", link.name, about,
-                   (place,), minutes / 2, f"half of {splices:g} splices, {plugs} plugs, {ports:g} ports",
-                   after=(waits[0],), blocked=stops, links=mine,
-                   carry=ground.parts(link.name, ("pigtail", "splice protector", "adapter")))  # fmt: skip
+        where, site = (f"at {place}", (place,)) if place else (f"at end {side}", ())
+        yield Task(
+            key, kind, f"finish the cable of {link.name} {where}", link.name, about, site,
+            minutes / 2, f"half of {splices:g} splices, {plugs} plugs, {ports:g} ports",
+            after=(waits[0],), carry=ground.parts(link.name, _END_PARTS), blocked=stops, links=mine,
+        )  # fmt: skip
         waits.append(Wait(key, "tested from panel to panel"))
-    strands = max(resolve(link.a).strands or 2, max((p.strands or 0) for p in parts))
-    yield Task(key_of("test", link.id), "test", f"test the cable of {link.name}", link.name, about, at,
-               ground.minutes("test", strands), f"{strands} × {ground.minutes('test'):g} min",
+    strands = max(resolve(link.a).strands or 2, *(part.strands or 0 for part in parts))
+    yield Task(key_of("test", link.id), "test", f"test the cable of {link.name}", link.name, about,
+               at, ground.minutes("test", strands), f"{strands} × {ground.minutes('test'):g} min",
                people=2, after=tuple(waits[1:]), blocked=stops, links=mine)  # fmt: skip

@@ -1,7 +1,7 @@
 """A proposal of visits: the fewest days that were found, then the least walking, with the proof."""
 
 import random
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 from time import monotonic
@@ -21,6 +21,7 @@ from .tasks import Work, depot_of, in_order, work_of
 from .travel import Travel, travel_of
 
 TRIES = 24
+MORE_TRIES = 3000
 SECONDS = 4.0
 """After that the best found so far stands."""
 NOISE_H = 1.5
@@ -55,7 +56,7 @@ class Proposal:
     @property
     def days(self) -> int:
         """Days on site."""
-        return len({one.day for one in self.visits})
+        return _days(self.visits)
 
 
 def conditions_of(plan: Plan, travel: Travel) -> Conditions:
@@ -88,9 +89,10 @@ def proposed(
     conditions = conditions_of(check.plan, travel)
     tasks, blocked = list(work.tasks), list(work.blocked)
     visits: list[Visit] = []
+    least = 0
     while tasks:
         try:
-            visits = best_of(tasks, conditions, seconds)
+            visits, least = best_of(tasks, conditions, seconds)
             break
         except NeverError as never:
             gone = _with_waiting(never.task, tasks)
@@ -99,37 +101,45 @@ def proposed(
                         if one.key != never.task.key]  # fmt: skip
             dropped = {one.key for one in gone}
             tasks = [one for one in tasks if one.key not in dropped]
-            visits = []
     return Proposal(
-        work, tuple(visits), least_days(tasks, conditions, len({one.day for one in visits})),
-        tuple(blocked), _orders(materials), _broken(visits), _guessed(visits, conditions),
+        work, tuple(visits), least, tuple(blocked), orders_of(materials), _broken(visits),
+        _guessed(visits, conditions),
         conditions,
     )  # fmt: skip
 
 
-def best_of(tasks: Sequence[Task], conditions: Conditions, seconds: float) -> list[Visit]:
-    """The best of several tries within the time. Raises NeverError."""
+def best_of(
+    tasks: Sequence[Task], conditions: Conditions, seconds: float = SECONDS
+) -> tuple[list[Visit], int]:
+    """The best of several tries within the time, and the days that it needs at least.
+
+    Small plans are tried more often, unless the least is reached. Raises NeverError.
+    """
     tails = _tails(tasks)
-    horizon = 30 + max(max(one.due for one in tasks), max((one.day or 0) for one in tasks))
+    horizon = 30 + max(max(one.due, one.day or 0) for one in tasks)
     rng = random.Random(1)
     ends = monotonic() + seconds
-    best: list[Visit] | None = None
-    for at in steps("Trying orders of the work", list(range(TRIES))):
-        noise: Callable[[], float] = (lambda: rng.uniform(0, NOISE_H)) if at else (lambda: 0.0)
-        rank = {key: tail + noise() for key, tail in tails.items()}
-        found = scheduled(tasks, conditions, rank, horizon)
-        if best is None or _worth(found) < _worth(best):
-            best = found
-        if monotonic() > ends:
+    best = scheduled(tasks, conditions, tails, horizon)
+    least = least_days(tasks, conditions, _days(best))
+    tries = TRIES + MORE_TRIES // len(tasks)
+    for at in steps("Trying orders of the work", list(range(tries))):
+        if monotonic() > ends or (at >= TRIES and _days(best) == least):
             break
-    assert best is not None
-    return best
+        rank = {key: tail + rng.uniform(0, NOISE_H) for key, tail in tails.items()}
+        found = scheduled(tasks, conditions, rank, horizon)
+        if _worth(found) < _worth(best):
+            best = found
+    return best, least
+
+
+def _days(visits: Sequence[Visit]) -> int:
+    return len({one.day for one in visits})
 
 
 def _worth(visits: Sequence[Visit]) -> tuple[int, int, float]:
     """Days on site, the last day, hours of walking and being out: the less the better."""
-    days = {one.day for one in visits}
-    return len(days), max(days, default=0), sum(one.walked_h + one.back_h for one in visits)
+    last = max((one.day for one in visits), default=0)
+    return _days(visits), last, sum(one.walked_h + one.back_h for one in visits)
 
 
 def _tails(tasks: Sequence[Task]) -> dict[str, float]:
@@ -156,7 +166,7 @@ def _with_waiting(task: Task, tasks: Sequence[Task]) -> list[Task]:
 def _broken(visits: Sequence[Visit]) -> tuple[str, ...]:
     """Pins that could not be kept, each in a sentence."""
     return tuple(
-        f"{one.task.name} is pinned to day {one.task.day}; the earliest that it can be is day {v.day}"
+        f"{one.task.name} is pinned to day {one.task.day}; it can be on day {v.day} at the earliest"
         for v in visits for one in v.tasks
         if one.task.day is not None and one.task.day != v.day and one.part == 1
     )  # fmt: skip
@@ -175,11 +185,12 @@ def _guessed(visits: Sequence[Visit], conditions: Conditions) -> tuple[tuple[str
     return tuple(found)
 
 
-def _orders(materials: Materials) -> tuple[Order, ...]:
+def orders_of(materials: Materials) -> tuple[Order, ...]:
     """What has to be ordered, by how long it takes to come; what nobody recorded comes first."""
     found = [
         Order(f"{line.item}: {line.what}",
-              materials.book.leads.get(priced_as(line.key, line.what, materials.book)), line.reasons)
+              materials.book.leads.get(priced_as(line.key, line.what, materials.book)),
+              line.reasons)
         for line in materials.lines
         if line.buy > 0
     ]  # fmt: skip

@@ -7,16 +7,18 @@ waits for allow; among those that could begin the one that begins first and cost
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import permutations
+from math import ceil, floor
 
 from .task import Task
 from .travel import Travel
 
 SOON_H = 0.05
-"""Tasks that begin within this of each other are told apart by walking and by what hangs on them."""
+"""Tasks that begin within this of each other are told apart by walking, then by what waits."""
 MOST_LOOKED_AT = 80
 MOST_PEOPLE = 5
 """Of a large crew those who are free first are asked."""
 EPS = 1e-9
+GRID = 100
 Hours = tuple[tuple[float, float], ...]
 
 
@@ -38,7 +40,7 @@ class Placed:
 
 @dataclass(frozen=True, slots=True)
 class Step:
-    """Where a person goes: from when to when at a place, for a task or, where it is None, waiting."""
+    """Where a person is at work: from when to when at a place. [h]"""
 
     person: int
     place: str
@@ -48,7 +50,7 @@ class Step:
 
 @dataclass(frozen=True, slots=True)
 class Visit:
-    """What one crew does on one day. back_h : when the last one is back. walked_h : on the way. [h]"""
+    """What one crew does on one day. back_h : when the last is back. walked_h : on the way. [h]"""
 
     day: int
     crew: int
@@ -93,6 +95,11 @@ class _Fit:
     people: tuple[int, ...]
     places: tuple[str | None, ...]
     hours: float
+
+
+def on_grid(hours: float) -> float:
+    """Times are whole hundredths of an hour, rounded up: what is printed then agrees. [h]"""
+    return ceil(hours * GRID - EPS) / GRID
 
 
 class NeverError(Exception):
@@ -180,7 +187,7 @@ def _next(
             (ends[w.key][1] for w in task.after if w.key in ends and ends[w.key][0] == day.number),
             default=0.0,
         )
-        hours = begun[key][0] if key in begun else task.hours
+        hours = begun[key][0] if key in begun else on_grid(task.hours)
         fit = _fitting(day, task, earliest, hours, conditions)
         if fit is None:
             continue
@@ -244,18 +251,18 @@ def _way(start: str | None, place: str | None, conditions: Conditions) -> float:
 def _slot(
     task: Task, day: int, ready_h: float, hours: float, last_h: float, conditions: Conditions
 ) -> tuple[float, float] | None:
-    """When it can begin and how much of it fits; less than all only where no day holds all of it."""
+    """When it can begin and how much fits; less than all only where no day holds all of it."""
     spans = _open_spans(task, day, last_h, conditions)
     for opens, closes in spans:
-        start = max(ready_h, opens)
+        start = on_grid(max(ready_h, opens))
         if start + hours <= closes + EPS:
             return start, hours
     longest = _longest(task, conditions)
     if hours <= longest + EPS:
         return None
     for opens, closes in spans:
-        start = max(ready_h, opens)
-        room = closes - start
+        start = on_grid(max(ready_h, opens))
+        room = floor((closes - start) * GRID + EPS) / GRID
         if room >= min(longest, hours) - EPS and room > EPS:
             return start, min(room, hours)
     return None
@@ -282,8 +289,8 @@ def _longest(task: Task, conditions: Conditions) -> float:
     longest = 0.0
     for day in range(1, 15):
         for opens, closes in _open_spans(task, day, conditions.day_h - way, conditions):
-            longest = max(longest, closes - max(opens, way))
-    return longest
+            longest = max(longest, closes - on_grid(max(opens, way)))
+    return floor(longest * GRID + EPS) / GRID
 
 
 def _why_never(task: Task, conditions: Conditions) -> str:
@@ -306,7 +313,7 @@ def _place(
         person.free_h = end
         if person.place is not None:
             person.steps.append(Step(at, person.place, fit.start_h, end))
-    left, parts = begun.get(task.key, (task.hours, 0))
+    left, parts = begun.get(task.key, (on_grid(task.hours), 0))
     rest = left - fit.hours
     begun[task.key] = (rest if rest > EPS else 0.0, parts + 1)
     day.placed[fit.crew].append(Placed(task, fit.start_h, fit.hours, parts + 1))
@@ -320,11 +327,55 @@ def _finish(day: _Day, conditions: Conditions) -> list[Visit]:
         people = [one for one in day.crews[crew] if one.steps]
         ways = [_way(one.place, conditions.depot, conditions) for one in people]
         back = max(one.free_h + way for one, way in zip(people, ways, strict=True)) if people else 0
-        back = max(back, max(one.end_h for one in placed))
+        back = max(back, *(one.end_h for one in placed))
         walked = sum(one.walked_h for one in day.crews[crew]) + sum(ways)
         steps = tuple(step for one in people for step in one.steps)
         found.append(Visit(day.number, crew, tuple(placed), steps, back, walked))
     return found
+
+
+class Diary:
+    """One crew's day, task after task in the order that is wanted; what does not fit is said."""
+
+    def __init__(self, day: int, crew: int, conditions: Conditions) -> None:
+        self.number, self.crew, self.conditions = day, crew, conditions
+        people = [_Person(conditions.depot) for _ in range(conditions.crew)]
+        self._day = _Day(day, [people], [[]])
+
+    def take(self, task: Task, earliest: float) -> tuple[Placed, list[str]]:
+        """Put a task next, whatever it breaks; with a sentence for each thing that it breaks."""
+        said = []
+        hours, conditions = on_grid(task.hours), self.conditions
+        if task.due > self.number:
+            said.append(f"its goods come on day {task.due} at the earliest")
+        if task.people > conditions.crew:
+            said.append(f"takes {task.people} people at once; a crew has {conditions.crew}")
+            task = replace(task, people=conditions.crew, at=task.at[: conditions.crew])
+        fit = _fitting(self._day, task, earliest, hours, conditions)
+        if fit is None or fit.hours < hours - EPS:
+            anyhow = replace(conditions, day_h=1000.0, open_at=lambda place, day: None)
+            late = _fitting(self._day, task, earliest, hours, anyhow)
+            assert late is not None
+            fits = _fitting(
+                self._day, task, earliest, hours, replace(anyhow, day_h=conditions.day_h)
+            )
+            shut = [p for p in task.at if conditions.open_at(p, self.number) is not None]
+            if fits is not None and shut:
+                said.append(f"{shut[0]} is shut when it could be done")
+            else:
+                over = late.start_h + late.hours - conditions.day_h
+                said.append(f"does not fit: the day has {conditions.day_h:g} h, it ends "
+                            f"{max(over, 0.0):.1f} h after, or the way back does")  # fmt: skip
+            fit = late
+        _place(self._day, task, fit, conditions, {})
+        return self._day.placed[0][-1], said
+
+    def visit(self) -> Visit:
+        """What the day has become."""
+        made = _finish(self._day, self.conditions)
+        return replace(made[0], crew=self.crew) if made else Visit(
+            self.number, self.crew, (), (), 0.0, 0.0
+        )  # fmt: skip
 
 
 def _numbered_parts(visits: list[Visit]) -> list[Visit]:

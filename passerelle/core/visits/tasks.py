@@ -1,4 +1,4 @@
-"""All tasks of a plan, with what a person said of them, what became of them, and what stops them."""
+"""All tasks of a plan: what a person said of them, what became of them, what stops them."""
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
@@ -15,7 +15,7 @@ from passerelle.core.words import counted
 from .cables import of_cables
 from .ground import Ground
 from .links import of_links
-from .task import Task, Wait
+from .task import Task, TaskKind, Wait
 
 _MEASURING = ("measure-glass", "measure-way", "measure-bore", "red-light")
 _AT_BOTH_ENDS = ("measure-glass", "red-light")
@@ -28,7 +28,7 @@ class Work:
     """What there is to do.
 
     tasks : to be scheduled. done : by key, with what was noted. blocked : each with why.
-    waived : declared not needed, with why. desk : looks that need no visit. all : every task by key.
+    waived : declared not needed, with why. desk : looks that need no visit. all : by key.
     """
 
     tasks: tuple[Task, ...]
@@ -57,9 +57,13 @@ def work_of(check: PlanCheck, materials: Materials, facts: Facts = Facts.NONE) -
     said = {one.name: one for one in plan.tasks if not one.own}
     derived: dict[str, Task] = {}
     waived, desk = [], []
+    names: set[str] = set()
     for task in _derived(ground, depot_of(plan)):
         told = said.get(task.key)
         one = _as_said(task, told) if told is not None else task
+        if one.name in names:  # both ends at one place
+            one = replace(one, name=f"{one.name} ({one.key.rpartition(':')[2]})")
+        names.add(one.name)
         if told is not None and told.not_needed is not None:
             waived.append((one, told.not_needed))
         elif one.kind == "look" and not one.at:
@@ -107,10 +111,9 @@ def _look(ground: Ground, one: Unknown) -> Task:
         "device",
         "feed",
     )
-    kind = "measure" if one.look.key in _MEASURING else "look"
-    kind = kind if at else "look"
+    kind: TaskKind = "measure" if at and one.look.key in _MEASURING else "look"
     return Task(
-        f"look:{one.look.key}:{one.id or one.name}"[:110], "measure" if kind == "measure" else "look",
+        f"look:{one.look.key}:{one.id or one.name}"[:110], kind,
         f"{one.look.key.replace('-', ' ')}: {one.name}", one.name,
         (one.kind, one.id or "") if known else ("plan", plan.id), at,
         one.look.minutes * max(1, len(at)), one.look.do, people=max(1, len(at)),

@@ -2078,6 +2078,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Visits
+         * @description Tasks, visits that were taken, what stands in none, and how far cables and links are.
+         */
+        get: operations["visits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/visits/proposal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proposevisits
+         * @description Visits for what is left to do: nothing is stored before somebody takes them.
+         */
+        get: operations["proposeVisits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/visits/visits.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Visitscalendar
+         * @description The visits as a calendar. first : the date of working day 1; weekends are left out.
+         */
+        get: operations["visitsCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/history/{number}/changes": {
         parameters: {
             query?: never;
@@ -3840,9 +3900,9 @@ export interface components {
          *         them) or plan-names (the plan's own names). label_templates : own forms by kind of label,
          *         which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
          *     currency : the word behind prices.
-         *     crew, crews, day_h, day_starts : people in a crew, crews, how long a day is [h], when it begins.
-         *     testing : as-pulled (default: each cable is tested and each link brought up as soon as it can be)
-         *         or last (all tests after the last end is made).
+         *     crew, crews : people in a crew, and crews. day_h, day_starts : hours of a day, its begin. [h]
+         *     testing : as-pulled (default: each cable is tested, each link brought up as soon as can be) or
+         *         last (all tests after the last end is made).
          *     provisioning : bench (default: every device set before any is taken out) or each-end.
          *     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
          */
@@ -4146,7 +4206,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "stock" | "shared part" | "service" | "need" | "task";
+            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "stock" | "shared part" | "service" | "need" | "task" | "visit";
             /** Id */
             id: string | null;
             /** Doc */
@@ -4991,6 +5051,28 @@ export interface components {
             name: string;
         };
         /**
+         * NotedView
+         * @description What was noted last of a task.
+         */
+        NotedView: {
+            /** Id */
+            id: string;
+            /** State */
+            state: string;
+            /** Who */
+            who: string;
+            /** At */
+            at: string;
+            /** Minutes */
+            minutes: number | null;
+            /** From M */
+            from_m: number | null;
+            /** Until M */
+            until_m: number | null;
+            /** Note */
+            note: string | null;
+        };
+        /**
          * OptionView
          * @description One way to meet the need, in its place. margins_db : of each route.
          */
@@ -5051,6 +5133,18 @@ export interface components {
             second_later: number | null;
             /** Bill */
             bill: components["schemas"]["BillLine"][];
+        };
+        /**
+         * OrderView
+         * @description What has to be ordered; lead_days null: not recorded.
+         */
+        OrderView: {
+            /** What */
+            what: string;
+            /** Lead Days */
+            lead_days: number | null;
+            /** Reasons */
+            reasons: string[];
         };
         /**
          * Other
@@ -5711,7 +5805,7 @@ export interface components {
          *     supply : name of the power supply that feeds it, which other places may stand on too.
          *     drawn : its position was put on the map by hand, and surveyed by nobody.
          *     code : its identifier on labels, as it stands on the door; None: made from floor and a letter.
-         *     windows : hours in which it can be worked at; none: always. trips : how long ways to others take.
+         *     windows : hours in which it can be worked at; none: always. trips : how long other ways take.
          *     depot : each day of work begins and ends here; where no place is, at the first of the plan.
          */
         Place: {
@@ -5774,6 +5868,20 @@ export interface components {
             } | null;
             /** Id */
             id?: string;
+        };
+        /**
+         * PlacedView
+         * @description A task in a visit. start_h, hours : null for one that is done or gone.
+         */
+        PlacedView: {
+            /** Key */
+            key: string;
+            /** Start H */
+            start_h: number | null;
+            /** Hours */
+            hours: number | null;
+            /** Broken */
+            broken: string[];
         };
         /**
          * PlanBody
@@ -6354,6 +6462,46 @@ export interface components {
         Problem: {
             /** Detail */
             detail: string;
+        };
+        /**
+         * ProposalView
+         * @description A proposal. least : fewer days are proven impossible. moved : tasks whose day differs.
+         */
+        ProposalView: {
+            /** Days */
+            days: number;
+            /** Last Day */
+            last_day: number;
+            /** Least */
+            least: number;
+            /** Walked H */
+            walked_h: number;
+            /** Visits */
+            visits: components["schemas"]["ProposedVisit"][];
+            /** Broken */
+            broken: string[];
+            /** Blocked */
+            blocked: number;
+            /** Moved */
+            moved: number;
+            /** Guessed */
+            guessed: string[][];
+        };
+        /**
+         * ProposedVisit
+         * @description A visit of a proposal.
+         */
+        ProposedVisit: {
+            /** Name */
+            name: string;
+            /** Day */
+            day: number;
+            /** Crew */
+            crew: number;
+            /** Tasks */
+            tasks: string[];
+            /** Back H */
+            back_h: number;
         };
         /**
          * PullView
@@ -7022,7 +7170,7 @@ export interface components {
         ServiceView: {
             doc: components["schemas"]["Service"];
             /** Steps */
-            steps: components["schemas"]["StepView"][];
+            steps: components["schemas"]["passerelle__api__beside__schemas__StepView"][];
             /** Slowest */
             slowest: string | null;
             finding: components["schemas"]["PlanFindingView"];
@@ -7308,6 +7456,21 @@ export interface components {
             pressure_n_m: number | null;
         };
         /**
+         * StateView
+         * @description How far a cable or a link is.
+         */
+        StateView: {
+            /** Kind */
+            kind: string;
+            /** Id */
+            id: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "on site" | "laid" | "coiled" | "ended" | "tested" | "live" | "there";
+        };
+        /**
          * Step
          * @description One step of a service: a device, a link or a copper run of the plan, or what others give.
          *
@@ -7330,16 +7493,6 @@ export interface components {
             x?: {
                 [key: string]: unknown;
             } | null;
-        };
-        /**
-         * StepView
-         * @description A step of a service with what it passes; null: not recorded. [Gb/s]
-         */
-        StepView: {
-            /** Name */
-            name: string;
-            /** Gbps */
-            gbps: number | null;
         };
         /**
          * StockView
@@ -7720,6 +7873,61 @@ export interface components {
             note?: string | null;
         };
         /**
+         * TaskView
+         * @description A task. minutes : of one person. about_kind, about_id : what a note of it is about.
+         */
+        TaskView: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "look" | "measure" | "goods-in" | "fit" | "pull" | "splice" | "terminate" | "label" | "inspect" | "test" | "provision" | "module" | "patch" | "turn-up" | "sign-off" | "hand-over" | "remove" | "own";
+            /** Name */
+            name: string;
+            /** Subject */
+            subject: string;
+            /** About Kind */
+            about_kind: string;
+            /** About Id */
+            about_id: string;
+            /** At */
+            at: string[];
+            /** People */
+            people: number;
+            /** Minutes */
+            minutes: number;
+            /** Quantity */
+            quantity: string;
+            /** After */
+            after: components["schemas"]["WaitView"][];
+            /** Carry */
+            carry: string[];
+            /** Tools */
+            tools: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Points */
+            points: string[];
+            /** Settles */
+            settles: string[];
+            /** Blocked */
+            blocked: string | null;
+            noted: components["schemas"]["NotedView"] | null;
+            /**
+             * Own Id
+             * @description of what the plan says of it, where it says anything
+             */
+            own_id: string | null;
+            /** Own */
+            own: boolean;
+            /** Due */
+            due: number;
+            /** Not Needed */
+            not_needed: string | null;
+        };
+        /**
          * Termination
          * @description How one end of a cable is finished: factory, pigtails or field connectors; on which panel.
          *
@@ -7945,6 +8153,76 @@ export interface components {
             unknown: number;
         };
         /**
+         * VisitView
+         * @description A day of one crew. up : links that are up at its end.
+         */
+        VisitView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Day */
+            day: number;
+            /** Crew */
+            crew: number;
+            /** Notes */
+            notes: string | null;
+            /** Back H */
+            back_h: number;
+            /** Walked H */
+            walked_h: number;
+            /** Tasks */
+            tasks: components["schemas"]["PlacedView"][];
+            /** Steps */
+            steps: components["schemas"]["passerelle__api__visits__schemas__StepView"][];
+            /** Up */
+            up: number;
+        };
+        /**
+         * VisitsView
+         * @description All work of a plan: its tasks, the visits that were taken, and what stands in none.
+         */
+        VisitsView: {
+            /** Day H */
+            day_h: number;
+            /** Crew */
+            crew: number;
+            /** Crews */
+            crews: number;
+            /** Starts */
+            starts: string;
+            /** Depot */
+            depot: string | null;
+            /** Tasks */
+            tasks: components["schemas"]["TaskView"][];
+            /** Visits */
+            visits: components["schemas"]["VisitView"][];
+            /** Unassigned */
+            unassigned: string[];
+            /** Orders */
+            orders: components["schemas"]["OrderView"][];
+            /** Windows */
+            windows: components["schemas"]["WindowView"][];
+            /** States */
+            states: components["schemas"]["StateView"][];
+            /** Links */
+            links: number;
+        };
+        /**
+         * WaitView
+         * @description What a task waits for, and why.
+         */
+        WaitView: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
          * WaitingView
          * @description Strands that are left coiled: spare, and not free before they are ended.
          */
@@ -8073,6 +8351,20 @@ export interface components {
             } | null;
         };
         /**
+         * WindowView
+         * @description When a place can be worked at, by day.
+         */
+        WindowView: {
+            /** Place */
+            place: string;
+            /** Day */
+            day: number;
+            /** Opens H */
+            opens_h: number;
+            /** Closes H */
+            closes_h: number;
+        };
+        /**
          * WorkView
          * @description Work under way. of : 0 where the number of steps is not known. kept : it is stored.
          */
@@ -8085,6 +8377,16 @@ export interface components {
             of: number;
             /** Kept */
             kept: boolean;
+        };
+        /**
+         * StepView
+         * @description A step of a service with what it passes; null: not recorded. [Gb/s]
+         */
+        passerelle__api__beside__schemas__StepView: {
+            /** Name */
+            name: string;
+            /** Gbps */
+            gbps: number | null;
         };
         /**
          * TurnView
@@ -8116,6 +8418,20 @@ export interface components {
             could: ("works" | "tight" | "fails" | "unknown")[];
             /** Turns */
             turns: boolean;
+        };
+        /**
+         * StepView
+         * @description Where a person is at work.
+         */
+        passerelle__api__visits__schemas__StepView: {
+            /** Person */
+            person: number;
+            /** Place */
+            place: string;
+            /** From H */
+            from_h: number;
+            /** Until H */
+            until_h: number;
         };
     };
     responses: never;
@@ -13008,6 +13324,126 @@ export interface operations {
             header?: never;
             path: {
                 name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    proposeVisits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visitsCalendar: {
+        parameters: {
+            query: {
+                first: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
             };
             cookie?: never;
         };

@@ -1,0 +1,1 @@
+"""Visits: who goes where, when, with what, and what is done."""

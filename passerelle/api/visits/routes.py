@@ -1,0 +1,66 @@
+"""Routes of visits: the work and its visits, a proposal, and what goes out as a file."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Response
+
+from passerelle.api.context import Ctx, Number, judged
+from passerelle.api.papers.routes import as_file
+from passerelle.core.many import many_things
+from passerelle.core.materials.materials import materials_of
+from passerelle.core.plan.fields import Date
+from passerelle.core.visits.kept import as_planned
+from passerelle.core.visits.proposal import proposed
+from passerelle.formats.calendar import calendar
+from passerelle.formats.prices import price_book
+
+from . import schemas
+from .views import visits_view
+
+router = APIRouter(prefix="/api/plans/{plan_id}/visits", tags=["visits"])
+
+
+@router.get("", name="visits")
+def visits(ctx: Ctx, plan_id: Number) -> schemas.VisitsView:
+    """Tasks, visits that were taken, what stands in none, and how far cables and links are."""
+    return visits_view(judged(ctx, plan_id))
+
+
+@router.get("/proposal", name="proposeVisits")
+def propose(ctx: Ctx, plan_id: Number) -> schemas.ProposalView:
+    """Visits for what is left to do: nothing is stored before somebody takes them."""
+    now = judged(ctx, plan_id)
+    plan = now.check.plan
+    with many_things():
+        made = proposed(now.check, materials_of(now.check, price_book(plan.prices)), now.held.facts)
+    day_of = {key: one.day for one in plan.visits for key in one.tasks}
+    planned = as_planned(made.visits)
+    moved = sum(
+        day_of[key] != one.day for one in planned for key in one.tasks if key in day_of
+    )  # fmt: skip
+    return schemas.ProposalView(
+        days=made.days,
+        last_day=max((one.day for one in made.visits), default=0),
+        least=made.least,
+        walked_h=round(sum(one.walked_h for one in made.visits), 2),
+        visits=[
+            schemas.ProposedVisit(
+                name=one.name, day=one.day, crew=one.crew, tasks=list(dict.fromkeys(one.tasks)),
+                back_h=round(visit.back_h, 2),
+            )
+            for one, visit in zip(planned, made.visits, strict=True)
+        ],
+        broken=list(made.broken),
+        blocked=len(made.blocked),
+        moved=moved,
+        guessed=[list(pair) for pair in made.guessed],
+    )  # fmt: skip
+
+
+@router.get("/visits.ics", name="visitsCalendar", response_class=Response)
+def ics(ctx: Ctx, plan_id: Number, first: Annotated[Date, Query()]) -> Response:
+    """The visits as a calendar. first : the date of working day 1; weekends are left out."""
+    now = judged(ctx, plan_id)
+    view = visits_view(now)
+    return as_file(calendar(view.model_dump(), now.check.plan.name, first),
+                   f"{now.check.plan.name} visits.ics", "text/calendar; charset=utf-8")  # fmt: skip

@@ -1,0 +1,163 @@
+"""What the API says of tasks and visits. Times are hours from the start of a day."""
+
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from passerelle.core.plan.facts import TaskFact
+from passerelle.core.visits.states import State
+from passerelle.core.visits.task import TaskKind
+
+
+class WaitView(BaseModel):
+    """What a task waits for, and why."""
+
+    key: str
+    name: str
+    why: str
+    done: bool
+
+
+class NotedView(BaseModel):
+    """What was noted last of a task."""
+
+    id: str
+    state: str
+    who: str
+    at: str
+    minutes: float | None
+    from_m: float | None
+    until_m: float | None
+    note: str | None
+
+    @classmethod
+    def of(cls, fact: TaskFact) -> "NotedView":
+        """As the fact says it."""
+        return cls(id=fact.id, state=fact.state, who=fact.who, at=fact.at, minutes=fact.minutes,
+                   from_m=fact.from_m, until_m=fact.until_m, note=fact.note)  # fmt: skip
+
+
+class TaskView(BaseModel):
+    """A task. minutes : of one person. about_kind, about_id : what a note of it is about."""
+
+    key: str
+    kind: TaskKind
+    name: str
+    subject: str
+    about_kind: str
+    about_id: str
+    at: list[str]
+    people: int
+    minutes: float
+    quantity: str
+    after: list[WaitView]
+    carry: list[str]
+    tools: list[str]
+    cautions: list[str]
+    points: list[str]
+    settles: list[str]
+    blocked: str | None
+    noted: NotedView | None
+    own_id: str | None = Field(description="of what the plan says of it, where it says anything")
+    own: bool
+    due: int
+    not_needed: str | None
+
+
+class PlacedView(BaseModel):
+    """A task in a visit. start_h, hours : null for one that is done or gone."""
+
+    key: str
+    start_h: float | None
+    hours: float | None
+    broken: list[str]
+
+
+class StepView(BaseModel):
+    """Where a person is at work."""
+
+    person: int
+    place: str
+    from_h: float
+    until_h: float
+
+
+class VisitView(BaseModel):
+    """A day of one crew. up : links that are up at its end."""
+
+    id: str
+    name: str
+    day: int
+    crew: int
+    notes: str | None
+    back_h: float
+    walked_h: float
+    tasks: list[PlacedView]
+    steps: list[StepView]
+    up: int
+
+
+class WindowView(BaseModel):
+    """When a place can be worked at, by day."""
+
+    place: str
+    day: int
+    opens_h: float
+    closes_h: float
+
+
+class OrderView(BaseModel):
+    """What has to be ordered; lead_days null: not recorded."""
+
+    what: str
+    lead_days: int | None
+    reasons: list[str]
+
+
+class StateView(BaseModel):
+    """How far a cable or a link is."""
+
+    kind: str
+    id: str
+    state: State
+
+
+class VisitsView(BaseModel):
+    """All work of a plan: its tasks, the visits that were taken, and what stands in none."""
+
+    day_h: float
+    crew: int
+    crews: int
+    starts: str
+    depot: str | None
+    tasks: list[TaskView]
+    visits: list[VisitView]
+    unassigned: list[str]
+    orders: list[OrderView]
+    windows: list[WindowView]
+    states: list[StateView]
+    links: int
+
+
+class ProposedVisit(BaseModel):
+    """A visit of a proposal."""
+
+    name: str
+    day: int
+    crew: int
+    tasks: list[str]
+    back_h: float
+
+
+class ProposalView(BaseModel):
+    """A proposal. least : fewer days are proven impossible. moved : tasks whose day differs."""
+
+    days: int
+    last_day: int
+    least: int
+    walked_h: float
+    visits: list[ProposedVisit]
+    broken: list[str]
+    blocked: int
+    moved: int
+    guessed: list[Annotated[list[str], Field(min_length=2, max_length=2)]]
