@@ -26,6 +26,7 @@ const load = {
   HouseRules: () => import("./views/beside/HouseRules"),
   FindOut: () => import("./views/looking/FindOut"),
   Materials: () => import("./views/materials/Materials"),
+  Visits: () => import("./views/visits/Visits"),
   Lists: () => import("./views/lists/ListPage"),
   Papers: () => import("./views/papers/Papers"),
 };
@@ -40,6 +41,7 @@ const Devices = lazy(() => load.Devices().then((m) => ({ default: m.Devices })))
 const FieldGuide = lazy(() => load.FieldGuide().then((m) => ({ default: m.FieldGuide })));
 const HouseRules = lazy(() => load.HouseRules().then((m) => ({ default: m.HouseRules })));
 const Materials = lazy(() => load.Materials().then((m) => ({ default: m.Materials })));
+const Visits = lazy(() => load.Visits().then((m) => ({ default: m.Visits })));
 const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
 const Papers = lazy(() => load.Papers().then((m) => ({ default: m.Papers })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
@@ -60,6 +62,7 @@ if (location.pathname.startsWith("/plans/")) {
     unknowns: load.FindOut,
     lists: load.Lists,
     materials: load.Materials,
+    visits: load.Visits,
     papers: load.Papers,
   };
   void load.Shell();
@@ -104,6 +107,7 @@ createRoot(document.getElementById("root")!).render(
                 >
                   <Route index element={<Overview />} />
                   <Route path="materials" element={<Materials />} />
+                  <Route path="visits" element={<Visits />} />
                   <Route path="survey" element={<Survey />} />
                   <Route path="need" element={<NeedPage />} />
                   <Route path="choose" element={<Moved />} />

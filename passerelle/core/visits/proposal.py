@@ -83,16 +83,22 @@ def conditions_of(plan: Plan, travel: Travel) -> Conditions:
 def proposed(
     check: PlanCheck, materials: Materials, facts: Facts = Facts.NONE, seconds: float = SECONDS
 ) -> Proposal:
-    """Propose visits for what is left to do. Raises Refused where tasks wait for each other."""
+    """Propose visits for what is left to do, after the days on which something is done already.
+
+    Raises Refused where tasks wait for each other.
+    """
     work = work_of(check, materials, facts)
     travel = travel_of(check.plan, check.plant)
     conditions = conditions_of(check.plan, travel)
     tasks, blocked = list(work.tasks), list(work.blocked)
     visits: list[Visit] = []
     least = 0
+    first = 1 + max(
+        (v.day for v in check.plan.visits if work.done.keys() & set(v.tasks)), default=0
+    )
     while tasks:
         try:
-            visits, least = best_of(tasks, conditions, seconds)
+            visits, least = best_of(tasks, conditions, seconds, first)
             break
         except NeverError as never:
             gone = _with_waiting(never.task, tasks)
@@ -109,7 +115,7 @@ def proposed(
 
 
 def best_of(
-    tasks: Sequence[Task], conditions: Conditions, seconds: float = SECONDS
+    tasks: Sequence[Task], conditions: Conditions, seconds: float = SECONDS, first: int = 1
 ) -> tuple[list[Visit], int]:
     """The best of several tries within the time, and the days that it needs at least.
 
@@ -119,14 +125,14 @@ def best_of(
     horizon = 30 + max(max(one.due, one.day or 0) for one in tasks)
     rng = random.Random(1)
     ends = monotonic() + seconds
-    best = scheduled(tasks, conditions, tails, horizon)
+    best = scheduled(tasks, conditions, tails, horizon, first)
     least = least_days(tasks, conditions, _days(best))
     tries = TRIES + MORE_TRIES // len(tasks)
     for at in steps("Trying orders of the work", list(range(tries))):
         if monotonic() > ends or (at >= TRIES and _days(best) == least):
             break
         rank = {key: tail + rng.uniform(0, NOISE_H) for key, tail in tails.items()}
-        found = scheduled(tasks, conditions, rank, horizon)
+        found = scheduled(tasks, conditions, rank, horizon, first)
         if _worth(found) < _worth(best):
             best = found
     return best, least

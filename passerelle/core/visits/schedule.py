@@ -112,10 +112,15 @@ class NeverError(Exception):
 
 
 def scheduled(
-    tasks: Sequence[Task], conditions: Conditions, rank: Mapping[str, float], horizon: int = 2000
+    tasks: Sequence[Task],
+    conditions: Conditions,
+    rank: Mapping[str, float],
+    horizon: int = 2000,
+    first: int = 1,
 ) -> list[Visit]:
     """Visits that do every task. rank : by key; the greater goes first among equals.
 
+    first : number of the first day. horizon : days without work after which it gives up.
     Raises NeverError where a task fits into no day at all.
     """
     left = {one.key: one for one in tasks}
@@ -128,7 +133,7 @@ def scheduled(
     ends: dict[str, tuple[int, float]] = {}
     begun: dict[str, tuple[float, int]] = {}
     visits: list[Visit] = []
-    number = 0
+    number = first - 1
     idle = 0
     while left:
         number += 1

@@ -5,7 +5,11 @@ import { client, taken, type Fact } from "./client";
 
 export type RedLight = Extract<Fact, { kind: "red light" }>;
 export type StrandFact = Extract<Fact, { kind: "strand" }>;
-type Told = Pick<RedLight, "kind" | "start" | "seen"> | Pick<StrandFact, "kind" | "strand" | "state">;
+export type TaskFact = Extract<Fact, { kind: "task" }>;
+type Told =
+  | Pick<TaskFact, "kind" | "task" | "state" | "minutes" | "from_m" | "until_m" | "note">
+  | Pick<RedLight, "kind" | "start" | "seen">
+  | Pick<StrandFact, "kind" | "strand" | "state">;
 
 /** The facts about a thing that no later one corrects. */
 export const useFacts = (plan_id: number, about: string) =>

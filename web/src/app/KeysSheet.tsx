@@ -11,6 +11,7 @@ const KEYS: [string, string][] = [
   ["4", "Light"],
   ["5", "Polarity"],
   ["6", "Materials: what to buy and to cut"],
+  ["7", "Visits: who goes where, when, with what; v proposes anew"],
   ["↑ ↓", "one strand after the other, in Polarity"],
   ["n", "a new need"],
   ["j / k", "next, previous link; cable, in Route"],

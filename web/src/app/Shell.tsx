@@ -116,6 +116,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     "4": () => links.length && void navigate(light),
     "5": () => links.length && void navigate(`${light}/polarity`),
     "6": go(`${home}/materials`),
+    "7": go(`${home}/visits`),
     u: turned("undo"),
     "ctrl+z": turned("undo"),
     U: turned("redo"),
@@ -157,6 +158,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
       warn: sum("warn", "polarity"),
     },
     { key: "6", label: "Materials", to: `${home}/materials`, current: at.endsWith("/materials") || at.endsWith("/papers"), stop: 0, warn: 0 },
+    { key: "7", label: "Visits", to: `${home}/visits`, current: at.endsWith("/visits"), stop: 0, warn: 0 },
   ];
   for (const pier of piers) {
     const step = stepOf(pier.label.toLowerCase());

@@ -1,13 +1,7 @@
 /** Rows pasted from a spreadsheet onto any view, where no field has the cursor: they become a list to look at. */
 import { useEffect } from "react";
 import { readList } from "../api/lists";
-import { asRemembered, kept, listedOf } from "../views/lists/listed";
-
-/** More than one line, or cells side by side: what a spreadsheet copies. */
-export function isTable(text: string): boolean {
-  const lines = text.trim().split(/\r?\n/);
-  return lines.length > 1 && lines[0]!.includes("\t");
-}
+import { asRemembered, isTable, kept, listedOf } from "../views/lists/listed";
 
 export function usePastedRows(plan_id: number, onRead: () => void, onFailed: (error: unknown) => void) {
   useEffect(() => {

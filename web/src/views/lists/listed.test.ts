@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { asCsv, corrected, only, remapped, type Listed } from "./listed";
+import { asCsv, corrected, isTable, only, remapped, type Listed } from "./listed";
 
 const LIST: Listed = {
   kind: "pathway",
@@ -35,4 +35,10 @@ describe("a list", () => {
   it("is saved so that no cell is run as a formula", () => {
     expect(asCsv(LIST)).toBe('Duct,Start,Far\r\nD1,A,5\r\n\'=2+3,"say ""so""","a,b"\r\n');
   });
+});
+
+it("rows with cells side by side are a table, a sentence is none", () => {
+  expect(isTable("Name\tLength\nD1\t120\n")).toBe(true);
+  expect(isTable("a line\nand another")).toBe(false);
+  expect(isTable("one\ttwo")).toBe(false);
 });

@@ -77,3 +77,9 @@ export function asCsv(list: Listed): string {
   };
   return [list.head, ...list.rows].map((row) => row.map(cell).join(",")).join("\r\n") + "\r\n";
 }
+
+/** More than one line, or cells side by side: what a spreadsheet copies. */
+export function isTable(text: string): boolean {
+  const lines = text.trim().split(/\r?\n/);
+  return lines.length > 1 && lines[0]!.includes("\t");
+}

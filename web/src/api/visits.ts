@@ -1,0 +1,21 @@
+/** Tasks and visits, asked of the server; what became of a task is noted as a fact. */
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { client, taken } from "./client";
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+export type VisitsView = Schemas["VisitsView"];
+export type VisitView = Schemas["VisitView"];
+export type TaskView = Schemas["TaskView"];
+export type ProposalView = Schemas["ProposalView"];
+
+const path = (plan_id: number) => ({ params: { path: { plan_id } } });
+
+export const useVisits = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "visits", revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/visits", path(plan_id))),
+    placeholderData: keepPreviousData,
+  });
+
+export const usePropose = (plan_id: number) => useMutation({ mutationFn: () => taken(client.GET("/api/plans/{plan_id}/visits/proposal", path(plan_id))) });

@@ -1,0 +1,72 @@
+/** What stands in no visit: tasks that came since, what is blocked, the desk, what is not needed, what is ordered. */
+import { Box, Text } from "@chakra-ui/react";
+import type { TaskView, VisitsView } from "../../api/visits";
+import { Said } from "../../words/Said";
+import { TaskRow } from "./TaskRow";
+
+interface Props {
+  view: VisitsView;
+  tasks: Map<string, TaskView>;
+  onOpen: (key: string) => void;
+}
+
+export function Rest({ view, tasks, onOpen }: Props) {
+  const loose = view.unassigned.map((key) => tasks.get(key)).filter((one) => one !== undefined);
+  const blocked = view.tasks.filter((one) => one.blocked !== null && one.noted?.state !== "done");
+  const waived = view.tasks.filter((one) => one.not_needed !== null);
+  const desk = view.tasks.filter((one) => one.kind === "look" && one.at.length === 0 && one.not_needed === null);
+  const late = view.orders.filter((one) => one.lead_days);
+  const unknown = view.orders.filter((one) => one.lead_days === null).length;
+  const rows = (list: TaskView[]) =>
+    list.map((task) => <TaskRow key={task.key} task={task} clock={null} broken={[]} current={false} onOpen={() => onOpen(task.key)} onTick={null} />);
+  return (
+    <Box mt="4" pb="6">
+      <Part title={view.visits.length ? "In no visit" : "To be done"} count={loose.length} open={view.visits.length === 0 || loose.length < 12}>
+        {rows(loose)}
+      </Part>
+      <Part title="Blocked" count={blocked.length}>
+        {rows(blocked)}
+      </Part>
+      <Part title="At the desk, beforehand" count={desk.length}>
+        {desk.map((one) => (
+          <Text key={one.key}>
+            <b>{one.subject}</b>: {one.quantity} {one.settles[0] && <Said text={one.settles[0]} />}
+          </Text>
+        ))}
+      </Part>
+      <Part title="Order" count={late.length}>
+        {late.map((one) => (
+          <Text key={one.what}>
+            {one.what}: {one.lead_days} working days, for {one.reasons.slice(0, 4).join(", ")}
+            {one.reasons.length > 4 && " …"}
+          </Text>
+        ))}
+        {unknown > 0 && (
+          <Text color="fg.muted">Of {unknown} more things nobody recorded how long they take: they count as there on day 1. Enter it with the price.</Text>
+        )}
+      </Part>
+      <Part title="Not needed" count={waived.length}>
+        {waived.map((one) => (
+          <Text key={one.key}>
+            <button type="button" onClick={() => onOpen(one.key)} style={{ textDecoration: "underline", fontWeight: 600 }}>
+              {one.name}
+            </button>
+            : {one.not_needed}
+          </Text>
+        ))}
+      </Part>
+    </Box>
+  );
+}
+
+function Part({ title, count, open, children }: { title: string; count: number; open?: boolean; children: React.ReactNode }) {
+  if (count === 0) return null;
+  return (
+    <details open={open} data-part={title}>
+      <summary style={{ cursor: "pointer", fontWeight: 700, minHeight: 36, paddingTop: 8 }}>
+        {title}: {count}
+      </summary>
+      {children}
+    </details>
+  );
+}

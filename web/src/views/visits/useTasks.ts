@@ -1,0 +1,70 @@
+/** What can be done with a task: note what became of it, move it, declare it not needed. */
+import { useNoteFacts, type TaskFact } from "../../api/facts";
+import { useChangePlant } from "../../api/plant";
+import type { TaskView, VisitsView, VisitView } from "../../api/visits";
+import { useNotice } from "../../app/notice";
+import { useOpenPlan } from "../../app/planContext";
+
+type Noted = Partial<Pick<TaskFact, "minutes" | "from_m" | "until_m" | "note">>;
+
+export function useTasks(view: VisitsView | undefined) {
+  const { plan } = useOpenPlan();
+  const { say, refuse } = useNotice();
+  const note = useNoteFacts(plan.id);
+  const change = useChangePlant(plan.id);
+  const became = (task: TaskView, state: TaskFact["state"], more: Noted = {}) =>
+    note([
+      {
+        about: { kind: task.about_kind as TaskFact["about"]["kind"], id: task.about_id },
+        told: {
+          kind: "task",
+          task: task.key,
+          state,
+          minutes: more.minutes ?? null,
+          from_m: more.from_m ?? null,
+          until_m: more.until_m ?? null,
+          note: more.note ?? null,
+        },
+      },
+    ]).then(
+      () => say(state === "open" ? `Open again: ${task.name}.` : `${state === "done" ? "Done" : state === "part" ? "Part done" : "Not done"}: ${task.name}.`),
+      refuse,
+    );
+  const docOf = (visit: VisitView, tasks: string[]) => ({ name: visit.name, day: visit.day, crew: visit.crew, notes: visit.notes, tasks });
+  const keys = (visit: VisitView) => visit.tasks.map((one) => one.key);
+  const store = (what: string, changes: { kind: "visit" | "task"; id: string | null; doc: Record<string, unknown> | null }[]) =>
+    change.mutateAsync({ what, changes }).then(() => undefined, refuse);
+  /** Into another visit, at its end; out of all where there is none. */
+  const move = (task: TaskView, to: VisitView | null) => {
+    const from = view?.visits.filter((visit) => keys(visit).includes(task.key)) ?? [];
+    const changes = from
+      .filter((visit) => visit.id !== to?.id)
+      .map((visit) => ({
+        kind: "visit" as const,
+        id: visit.id,
+        doc: docOf(
+          visit,
+          keys(visit).filter((key) => key !== task.key),
+        ),
+      }));
+    if (to && !keys(to).includes(task.key)) changes.push({ kind: "visit" as const, id: to.id, doc: docOf(to, [...keys(to), task.key]) });
+    return changes.length ? store(to ? `${task.name} to ${to.name}` : `${task.name} out of its visit`, changes) : undefined;
+  };
+  /** Earlier or later in its visit. */
+  const shift = (task: TaskView, visit: VisitView, step: 1 | -1) => {
+    const list = keys(visit);
+    const at = list.indexOf(task.key);
+    const to = at + step;
+    if (at < 0 || to < 0 || to >= list.length) return undefined;
+    [list[at], list[to]] = [list[to]!, list[at]!];
+    return store(`${task.name} ${step < 0 ? "earlier" : "later"}`, [{ kind: "visit", id: visit.id, doc: docOf(visit, list) }]);
+  };
+  const notNeeded = (task: TaskView, why: string | null) => {
+    if (why === null) return store(`${task.name} is needed`, [{ kind: "task", id: task.own_id, doc: null }]);
+    return store(`${task.name} is not needed`, [{ kind: "task", id: task.own_id, doc: { name: task.key, not_needed: why } }]);
+  };
+  const addOwn = (doc: { name: string; at: string[]; minutes: number; people: number }) =>
+    change.mutateAsync({ what: `Own task ${doc.name}`, changes: [{ kind: "task", id: null, doc: { ...doc, own: true } }] });
+  const removeOwn = (task: TaskView) => store(`Delete ${task.name}`, [{ kind: "task", id: task.own_id, doc: null }]);
+  return { became, move, shift, notNeeded, addOwn, removeOwn, store, docOf };
+}
