@@ -1,5 +1,6 @@
 """Routes of visits: the work and its visits, a proposal, and what goes out as a file."""
 
+from collections.abc import Iterable
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Response
@@ -8,7 +9,7 @@ from passerelle.api.context import Ctx, Number, judged
 from passerelle.api.papers.routes import as_file
 from passerelle.core.many import many_things
 from passerelle.core.materials.materials import materials_of
-from passerelle.core.plan.fields import Date
+from passerelle.core.plan.visiting import PlannedVisit
 from passerelle.core.visits.kept import as_planned
 from passerelle.core.visits.proposal import proposed
 from passerelle.formats.calendar import calendar
@@ -33,11 +34,9 @@ def propose(ctx: Ctx, plan_id: Number) -> schemas.ProposalView:
     plan = now.check.plan
     with many_things():
         made = proposed(now.check, materials_of(now.check, price_book(plan.prices)), now.held.facts)
-    day_of = {key: one.day for one in plan.visits for key in one.tasks}
     planned = as_planned(made.visits)
-    moved = sum(
-        day_of[key] != one.day for one in planned for key in one.tasks if key in day_of
-    )  # fmt: skip
+    before, after = _days_of(plan.visits), _days_of(planned)
+    moved = sum(before[key] != after[key] for key in before.keys() & after.keys())
     return schemas.ProposalView(
         days=made.days,
         last_day=max((one.day for one in made.visits), default=0),
@@ -57,8 +56,17 @@ def propose(ctx: Ctx, plan_id: Number) -> schemas.ProposalView:
     )  # fmt: skip
 
 
+def _days_of(visits: Iterable[PlannedVisit]) -> dict[str, set[int]]:
+    """The days that each task is worked at."""
+    found: dict[str, set[int]] = {}
+    for one in visits:
+        for key in one.tasks:
+            found.setdefault(key, set()).add(one.day)
+    return found
+
+
 @router.get("/visits.ics", name="visitsCalendar", response_class=Response)
-def ics(ctx: Ctx, plan_id: Number, first: Annotated[Date, Query()]) -> Response:
+def ics(ctx: Ctx, plan_id: Number, first: Annotated[str, Query(max_length=40)]) -> Response:
     """The visits as a calendar. first : the date of working day 1; weekends are left out."""
     now = judged(ctx, plan_id)
     view = visits_view(now)

@@ -52,8 +52,6 @@ class TaskView(BaseModel):
     quantity: str
     after: list[WaitView]
     carry: list[str]
-    tools: list[str]
-    cautions: list[str]
     points: list[str]
     settles: list[str]
     blocked: str | None
@@ -62,6 +60,14 @@ class TaskView(BaseModel):
     own: bool
     due: int
     not_needed: str | None
+
+
+class KindView(BaseModel):
+    """What goes along to a kind of task, and its cautions."""
+
+    kind: TaskKind
+    tools: list[str]
+    cautions: list[str]
 
 
 class PlacedView(BaseModel):
@@ -136,6 +142,7 @@ class VisitsView(BaseModel):
     orders: list[OrderView]
     windows: list[WindowView]
     states: list[StateView]
+    kinds: list[KindView]
     links: int
 
 

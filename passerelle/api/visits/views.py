@@ -5,7 +5,7 @@ from passerelle.core.many import many_things
 from passerelle.core.materials.materials import Materials, materials_of
 from passerelle.core.plan.visiting import PlannedTask
 from passerelle.core.visits.ground import Ground
-from passerelle.core.visits.kept import KeptVisit, kept_visits, shares, unassigned
+from passerelle.core.visits.kept import KeptVisit, kept_visits, unassigned
 from passerelle.core.visits.proposal import conditions_of, orders_of
 from passerelle.core.visits.schedule import Conditions
 from passerelle.core.visits.states import cable_states, link_states, up_after
@@ -25,7 +25,7 @@ def visits_view(now: Judged) -> schemas.VisitsView:
         materials = materials_of(check, price_book(plan.prices))
     work = work_of(check, materials, now.held.facts)
     conditions = conditions_of(plan, travel_of(plan, check.plant))
-    kept = kept_visits(plan.visits, shares(plan.visits, work), conditions)
+    kept = kept_visits(plan.visits, work, conditions)
     rules = plan.house_rules
     day_of = {key: one.planned.day for one in kept for key in one.planned.tasks}
     return schemas.VisitsView(
@@ -43,6 +43,10 @@ def visits_view(now: Judged) -> schemas.VisitsView:
         ],
         windows=_windows(kept, conditions),
         states=_states(now, work, materials),
+        kinds=[
+            schemas.KindView(kind=kind, tools=list(row.carry), cautions=list(row.cautions))
+            for kind, row in KINDS.items()
+        ],
         links=len(check.links),
     )
 
@@ -63,8 +67,7 @@ def _tasks(now: Judged, work: Work) -> list[schemas.TaskView]:
                 key=one.key, kind=one.kind, name=one.name, subject=one.subject,
                 about_kind=one.about[0], about_id=one.about[1], at=list(one.at), people=one.people,
                 minutes=rounded(one.minutes, 1) or 0.0, quantity=one.quantity,
-                after=_waits(one, work), carry=list(one.carry), tools=list(KINDS[one.kind].carry),
-                cautions=list(KINDS[one.kind].cautions), points=list(one.points),
+                after=_waits(one, work), carry=list(one.carry), points=list(one.points),
                 settles=list(one.settles), blocked=blocked.get(one.key),
                 noted=None if fact is None or fact.state == "open" else schemas.NotedView.of(fact),
                 own_id=told.id if told is not None else None, own=one.key in own, due=one.due,

@@ -31,7 +31,7 @@ def clock(minutes: float) -> str:
     return f"{at // 60 % 24:02d}:{at % 60:02d}"
 
 
-Clock = Annotated[str, Len(4, 5), Predicate(_clock)]
+Clock = Annotated[str, Len(0, 40), Predicate(_clock)]
 WorkDay = Annotated[int, Ge(1), Le(1000)]
 Minutes = Annotated[float, Gt(0), Le(100_000)]
 

@@ -1,11 +1,12 @@
 """The visits that a person has taken, timed and judged: what each move breaks is said at once."""
 
+from collections import Counter
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from passerelle.core.plan.visiting import PlannedVisit
 
-from .schedule import Conditions, Diary, Placed, Visit
+from .schedule import Conditions, Diary, Visit, on_grid
 from .task import Task
 from .tasks import Work
 
@@ -40,8 +41,10 @@ def kept_visits(
     blocked = {one.key: why for one, why in work.blocked}
     ended: dict[str, tuple[int, float]] = {}
     found = []
+    rest = {key: on_grid(one.hours) for key, one in left.items()}
     visits = sorted(planned, key=lambda one: (one.day, one.crew))
     times = {key: visit.day for visit in visits for key in visit.tasks}
+    days = Counter(key for visit in visits for key in visit.tasks)
     for one in visits:
         diary = Diary(one.day, one.crew - 1, conditions)
         broken: list[Broken] = []
@@ -49,7 +52,7 @@ def kept_visits(
             if key in blocked:
                 broken.append(Broken(key, f"blocked: {blocked[key]}"))
             task = left.get(key)
-            if task is None:
+            if task is None or rest[key] <= 0:
                 continue
             broken += _waits(task, one.day, ended, times, work)
             earliest = max(
@@ -60,9 +63,12 @@ def kept_visits(
                 ),
                 default=0.0,
             )
-            placed, said = diary.take(task, earliest)
+            days[key] -= 1
+            placed, said = diary.take(task, earliest, rest[key], more=days[key] > 0)
             broken += [Broken(key, why) for why in said]
-            ended[key] = (one.day, placed.end_h)
+            rest[key] -= placed.hours
+            if not days[key]:
+                ended[key] = (one.day, placed.end_h)
         found.append(KeptVisit(
             one, diary.visit(), tuple(broken),
             tuple(key for key in one.tasks if key not in work.all),
@@ -100,26 +106,7 @@ def as_planned(visits: Iterable[Visit]) -> list[PlannedVisit]:
     """A proposal as visits of the plan; a task in parts stands in the visit of each of them."""
     return [
         PlannedVisit(
-            name=f"Visit {at}", day=one.day, crew=one.crew + 1,
-            tasks=tuple(placed.task.key for placed in one.tasks),
+            name=f"Visit {at}", day=one.day, crew=one.crew + 1, tasks=one.order
         )
         for at, one in enumerate(visits, start=1)
     ]  # fmt: skip
-
-
-def shares(planned: Iterable[PlannedVisit], work: Work) -> Work:
-    """The work with tasks that stand in several visits shared out between them evenly."""
-    count: dict[str, int] = {}
-    for one in planned:
-        for key in one.tasks:
-            count[key] = count.get(key, 0) + 1
-    tasks = tuple(
-        replace(one, minutes=one.minutes / count[one.key]) if count.get(one.key, 1) > 1 else one
-        for one in work.tasks
-    )
-    return replace(work, tasks=tasks)
-
-
-def placed_of(visits: Iterable[KeptVisit]) -> dict[str, Placed]:
-    """When each task is planned, by key; the last part of one in parts."""
-    return {one.task.key: one for kept in visits for one in kept.visit.tasks}

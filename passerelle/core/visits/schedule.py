@@ -50,7 +50,10 @@ class Step:
 
 @dataclass(frozen=True, slots=True)
 class Visit:
-    """What one crew does on one day. back_h : when the last is back. walked_h : on the way. [h]"""
+    """What one crew does on one day. back_h : when the last is back. walked_h : on the way. [h]
+
+    order : keys in the order in which they were put into the day, which gives the same day again.
+    """
 
     day: int
     crew: int
@@ -58,6 +61,7 @@ class Visit:
     steps: tuple[Step, ...]
     back_h: float
     walked_h: float
+    order: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -335,7 +339,8 @@ def _finish(day: _Day, conditions: Conditions) -> list[Visit]:
         back = max(back, *(one.end_h for one in placed))
         walked = sum(one.walked_h for one in day.crews[crew]) + sum(ways)
         steps = tuple(step for one in people for step in one.steps)
-        found.append(Visit(day.number, crew, tuple(placed), steps, back, walked))
+        order = tuple(one.task.key for one in placed)
+        found.append(Visit(day.number, crew, tuple(placed), steps, back, walked, order))
     return found
 
 
@@ -347,17 +352,22 @@ class Diary:
         people = [_Person(conditions.depot) for _ in range(conditions.crew)]
         self._day = _Day(day, [people], [[]])
 
-    def take(self, task: Task, earliest: float) -> tuple[Placed, list[str]]:
-        """Put a task next, whatever it breaks; with a sentence for each thing that it breaks."""
+    def take(
+        self, task: Task, earliest: float, hours: float, *, more: bool = False
+    ) -> tuple[Placed, list[str]]:
+        """Put a task next, whatever it breaks; with a sentence for each thing that it breaks.
+
+        hours : what is left of it. more : another day takes the rest of it.
+        """
         said = []
-        hours, conditions = on_grid(task.hours), self.conditions
+        conditions = self.conditions
         if task.due > self.number:
             said.append(f"its goods come on day {task.due} at the earliest")
         if task.people > conditions.crew:
             said.append(f"takes {task.people} people at once; a crew has {conditions.crew}")
             task = replace(task, people=conditions.crew, at=task.at[: conditions.crew])
         fit = _fitting(self._day, task, earliest, hours, conditions)
-        if fit is None or fit.hours < hours - EPS:
+        if fit is None or (fit.hours < hours - EPS and not more):
             anyhow = replace(conditions, day_h=1000.0, open_at=lambda place, day: None)
             late = _fitting(self._day, task, earliest, hours, anyhow)
             assert late is not None

@@ -62,7 +62,7 @@ class Task:
 class KindRow:
     """What goes along to a kind of task, and its cautions."""
 
-    kind: str
+    kind: TaskKind
     carry: tuple[str, ...]
     cautions: tuple[str, ...]
 
@@ -77,7 +77,7 @@ class PointRow:
 
 
 _raw = read_file("visits.toml")
-KINDS = {
+KINDS: dict[TaskKind, KindRow] = {
     raw["kind"]: KindRow(raw["kind"], tuple(raw["carry"]), tuple(raw["cautions"]))
     for raw in _raw["kind"]
 }

@@ -4297,21 +4297,6 @@ export interface components {
             id?: string;
         };
         /**
-         * KindView
-         * @description A kind of thing that lists hold, and its fields.
-         */
-        KindView: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
-            /** Label */
-            label: string;
-            /** Fields */
-            fields: components["schemas"]["FieldView"][];
-        };
-        /**
          * LabelView
          * @description A label. key : the same as long as the thing is called so.
          */
@@ -7292,7 +7277,7 @@ export interface components {
              */
             kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
             /** Kinds */
-            kinds: components["schemas"]["KindView"][];
+            kinds: components["schemas"]["passerelle__api__lists__schemas__KindView"][];
             /** Head */
             head: string[];
             /** Rows */
@@ -7904,10 +7889,6 @@ export interface components {
             after: components["schemas"]["WaitView"][];
             /** Carry */
             carry: string[];
-            /** Tools */
-            tools: string[];
-            /** Cautions */
-            cautions: string[];
             /** Points */
             points: string[];
             /** Settles */
@@ -8205,6 +8186,8 @@ export interface components {
             windows: components["schemas"]["WindowView"][];
             /** States */
             states: components["schemas"]["StateView"][];
+            /** Kinds */
+            kinds: components["schemas"]["passerelle__api__visits__schemas__KindView"][];
             /** Links */
             links: number;
         };
@@ -8401,6 +8384,21 @@ export interface components {
             then: string;
         };
         /**
+         * KindView
+         * @description A kind of thing that lists hold, and its fields.
+         */
+        passerelle__api__lists__schemas__KindView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
+            /** Label */
+            label: string;
+            /** Fields */
+            fields: components["schemas"]["FieldView"][];
+        };
+        /**
          * TurnView
          * @description A link that hangs on an unknown; could: the verdicts that the answer may bring.
          */
@@ -8418,6 +8416,21 @@ export interface components {
             could: ("works" | "tight" | "fails" | "unknown")[];
             /** Turns */
             turns: boolean;
+        };
+        /**
+         * KindView
+         * @description What goes along to a kind of task, and its cautions.
+         */
+        passerelle__api__visits__schemas__KindView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "look" | "measure" | "goods-in" | "fit" | "pull" | "splice" | "terminate" | "label" | "inspect" | "test" | "provision" | "module" | "patch" | "turn-up" | "sign-off" | "hand-over" | "remove" | "own";
+            /** Tools */
+            tools: string[];
+            /** Cautions */
+            cautions: string[];
         };
         /**
          * StepView

@@ -15,7 +15,7 @@ interface Props {
 export function Planks({ view, tasks, current, onPick }: Props) {
   const here = useRef<HTMLButtonElement>(null);
   useEffect(() => {
-    void here.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
+    here.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [current]);
   return (
     <Flex flex="none" overflowX="auto" pb="1" align="stretch" role="list" aria-label="Visits" tabIndex={0} className="print-whole">

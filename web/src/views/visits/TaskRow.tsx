@@ -37,7 +37,7 @@ export function TaskRow({ task, clock, broken, current, onOpen, onTick }: Props)
             disabled={onTick === null}
             onChange={() => onTick?.()}
             aria-label={`Done: ${task.name}`}
-            style={{ width: 22, height: 22 }}
+            style={{ accentColor: "var(--chakra-colors-accent-fg)", width: 22, height: 22 }}
           />
         </label>
       </Flex>

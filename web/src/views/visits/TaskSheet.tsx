@@ -39,12 +39,12 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
       fontSize={strong ? "22px" : "17px"}
       variant={strong ? "solid" : "outline"}
       colorPalette="accent"
-      aria-disabled={state === "not done" && !note.trim()}
       onClick={() => (state === "not done" && !note.trim() ? document.getElementById("task-note")?.focus() : answer(state))}
     >
       {label}
     </Button>
   );
+  const kind = view.kinds.find((one) => one.kind === task.kind);
   const waiting = task.after.filter((one) => !one.done);
   return (
     <Sheet title={task.name} open onClose={onClose} size="lg">
@@ -68,11 +68,11 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
         </Text>
       ))}
       {task.due > 1 && !isDone(task) && <Text>Its goods are there from day {task.due} on.</Text>}
-      <Lines title="Along" lines={[...task.carry, ...task.tools]} />
+      <Lines title="Along" lines={[...task.carry, ...(kind?.tools ?? [])]} />
       {task.points.length > 0 && <Points key={task.key} points={task.points} />}
-      {task.cautions.length > 0 && (
+      {kind && kind.cautions.length > 0 && (
         <Box borderWidth="2px" borderStyle="dashed" px="3" py="2" my="2">
-          {task.cautions.map((one) => (
+          {kind.cautions.map((one) => (
             <Text key={one} fontWeight="600">
               {one}
             </Text>
@@ -87,32 +87,34 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
             {planned} planned, of all people together
           </Text>
         </Box>
-        <Button
-          aria-label="Five minutes less"
-          minH="56px"
-          minW="56px"
-          fontSize="24px"
-          variant="outline"
-          onClick={() => setMinutes(Math.max(0, (minutes ?? planned) - 5))}
-        >
-          −
-        </Button>
-        <Box w="84px">
-          <TextField
-            label="Minutes"
-            mono
-            value={minutes === null ? "" : String(minutes)}
-            placeholder={String(planned)}
-            invalid={(text) => (text.trim() === "" || (typed(text) ?? -1) >= 0 ? null : `“${text}” is not a number of minutes`)}
-            onCommit={(text) => {
-              setMinutes(text.trim() === "" ? null : typed(text));
-              return undefined;
-            }}
-          />
-        </Box>
-        <Button aria-label="Five minutes more" minH="56px" minW="56px" fontSize="24px" variant="outline" onClick={() => setMinutes((minutes ?? planned) + 5)}>
-          +
-        </Button>
+        <Flex gap="2" align="center" wrap="nowrap">
+          <Button
+            aria-label="Five minutes less"
+            minH="56px"
+            minW="56px"
+            fontSize="24px"
+            variant="outline"
+            onClick={() => setMinutes(Math.max(0, (minutes ?? planned) - 5))}
+          >
+            −
+          </Button>
+          <Box w="84px">
+            <TextField
+              label="Minutes"
+              mono
+              value={minutes === null ? "" : String(minutes)}
+              placeholder={String(planned)}
+              invalid={(text) => (text.trim() === "" || (typed(text) ?? -1) >= 0 ? null : `“${text}” is not a number of minutes`)}
+              onCommit={(text) => {
+                setMinutes(text.trim() === "" ? null : typed(text));
+                return undefined;
+              }}
+            />
+          </Box>
+          <Button aria-label="Five minutes more" minH="56px" minW="56px" fontSize="24px" variant="outline" onClick={() => setMinutes((minutes ?? planned) + 5)}>
+            +
+          </Button>
+        </Flex>
       </Flex>
       {task.kind === "pull" && (
         <Flex gap="2" mt="2" wrap="wrap">
@@ -224,7 +226,7 @@ function Points({ points }: { points: string[] }) {
       {points.map((one) => (
         <Flex asChild key={one} align="center" gap="2" minH="40px" cursor="pointer">
           <label>
-            <input type="checkbox" style={{ width: 22, height: 22, flex: "none" }} />
+            <input type="checkbox" style={{ accentColor: "var(--chakra-colors-accent-fg)", width: 22, height: 22, flex: "none" }} />
             <span>{one}</span>
           </label>
         </Flex>

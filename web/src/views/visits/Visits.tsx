@@ -114,7 +114,7 @@ interface OneProps {
 }
 
 function OneVisit({ view, visit, tasks, acts, opened, onOpen }: OneProps) {
-  const along = load(visit, tasks);
+  const along = load(visit, tasks, view.kinds);
   const order = placesOf(visit);
   const where = (key: string) => tasks.get(key)?.at[0] ?? "";
   const places = [...new Set([...order, ...visit.tasks.map((one) => where(one.key))])].filter((place) => visit.tasks.some((one) => where(one.key) === place));
@@ -159,7 +159,7 @@ function OneVisit({ view, visit, tasks, acts, opened, onOpen }: OneProps) {
           {[...along.parts, ...along.tools].map((one) => (
             <Flex asChild key={one} align="start" gap="2" minH="30px" fontSize="14px" cursor="pointer">
               <label>
-                <input type="checkbox" style={{ width: 18, height: 18, marginTop: 2, flex: "none" }} />
+                <input type="checkbox" style={{ accentColor: "var(--chakra-colors-accent-fg)", width: 18, height: 18, marginTop: 2, flex: "none" }} />
                 <span>{one}</span>
               </label>
             </Flex>

@@ -3,7 +3,7 @@ import type { TaskView, VisitView } from "../../api/visits";
 import { clockAt, load, placesOf, progress } from "./told";
 
 const task = (key: string, state: string | null, carry: string[] = []) =>
-  ({ key, noted: state ? { state } : null, carry, tools: ["lamp"], cautions: [] }) as unknown as TaskView;
+  ({ key, noted: state ? { state } : null, carry, kind: "look" }) as unknown as TaskView;
 const visit = {
   tasks: [{ key: "a" }, { key: "b" }],
   steps: [
@@ -23,7 +23,11 @@ test("what is done is not carried again, and counts", () => {
     ["a", task("a", "done", ["reel"])],
     ["b", task("b", "part", ["2 × cord: OS2", "3 × cord: OS2", "40 m × cable: OM3", "tape"])],
   ]);
-  expect(load(visit, tasks)).toEqual({ parts: ["5 × cord: OS2", "40 m × cable: OM3", "tape"], tools: ["lamp"], cautions: [] });
+  expect(load(visit, tasks, [{ kind: "look", tools: ["lamp"], cautions: [] }])).toEqual({
+    parts: ["5 × cord: OS2", "40 m × cable: OM3", "tape"],
+    tools: ["lamp"],
+    cautions: [],
+  });
   expect(progress(visit, tasks)).toEqual({ done: 1, of: 2 });
 });
 

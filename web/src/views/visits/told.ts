@@ -23,7 +23,7 @@ export function progress(visit: VisitView, tasks: Map<string, TaskView>): { done
 }
 
 /** Everything that goes along to a visit, each once: parts by task, tools and cautions of their kinds. */
-export function load(visit: VisitView, tasks: Map<string, TaskView>) {
+export function load(visit: VisitView, tasks: Map<string, TaskView>, kinds: VisitsView["kinds"]) {
   const parts = new Map<string, number>();
   const tools = new Set<string>();
   const cautions = new Set<string>();
@@ -35,8 +35,9 @@ export function load(visit: VisitView, tasks: Map<string, TaskView>) {
       const [count, what] = found ? [Number(found[1]), `${found[2] ?? ""} × ${found[3]}`] : [0, part];
       parts.set(what, (parts.get(what) ?? 0) + count);
     }
-    task.tools.forEach((tool) => tools.add(tool));
-    task.cautions.forEach((caution) => cautions.add(caution));
+    const kind = kinds.find((one) => one.kind === task.kind);
+    kind?.tools.forEach((tool) => tools.add(tool));
+    kind?.cautions.forEach((caution) => cautions.add(caution));
   }
   return { parts: [...parts].map(([what, count]) => (count ? `${count}${what}` : what)), tools: [...tools], cautions: [...cautions] };
 }
