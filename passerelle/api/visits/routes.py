@@ -16,7 +16,7 @@ from passerelle.formats.calendar import calendar
 from passerelle.formats.prices import price_book
 
 from . import schemas
-from .views import visits_view
+from .views import states_view, visits_view
 
 router = APIRouter(prefix="/api/plans/{plan_id}/visits", tags=["visits"])
 
@@ -25,6 +25,12 @@ router = APIRouter(prefix="/api/plans/{plan_id}/visits", tags=["visits"])
 def visits(ctx: Ctx, plan_id: Number) -> schemas.VisitsView:
     """Tasks, visits that were taken, what stands in none, and how far cables and links are."""
     return visits_view(judged(ctx, plan_id))
+
+
+@router.get("/states", name="states")
+def states(ctx: Ctx, plan_id: Number) -> list[schemas.StateView]:
+    """How far cables and links are, by what was done."""
+    return states_view(judged(ctx, plan_id))
 
 
 @router.get("/proposal", name="proposeVisits")

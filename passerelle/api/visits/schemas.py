@@ -141,7 +141,6 @@ class VisitsView(BaseModel):
     unassigned: list[str]
     orders: list[OrderView]
     windows: list[WindowView]
-    states: list[StateView]
     kinds: list[KindView]
     links: int
 

@@ -21,8 +21,7 @@ from . import schemas
 def visits_view(now: Judged) -> schemas.VisitsView:
     """Everything about the visits of a plan as it stands."""
     check, plan = now.check, now.check.plan
-    with many_things():
-        materials = materials_of(check, price_book(plan.prices))
+    materials = _materials(now)
     work = work_of(check, materials, now.held.facts)
     conditions = conditions_of(plan, travel_of(plan, check.plant))
     kept = kept_visits(plan.visits, work, conditions)
@@ -42,13 +41,17 @@ def visits_view(now: Judged) -> schemas.VisitsView:
             for o in orders_of(materials)
         ],
         windows=_windows(kept, conditions),
-        states=_states(now, work, materials),
         kinds=[
             schemas.KindView(kind=kind, tools=list(row.carry), cautions=list(row.cautions))
             for kind, row in KINDS.items()
         ],
         links=len(check.links),
     )
+
+
+def _materials(now: Judged) -> Materials:
+    with many_things():
+        return materials_of(now.check, price_book(now.check.plan.prices))
 
 
 def _tasks(now: Judged, work: Work) -> list[schemas.TaskView]:
@@ -128,7 +131,10 @@ def _windows(kept: list[KeptVisit], conditions: Conditions) -> list[schemas.Wind
     return list(found.values())
 
 
-def _states(now: Judged, work: Work, materials: Materials) -> list[schemas.StateView]:
+def states_view(now: Judged) -> list[schemas.StateView]:
+    """How far each cable and each link is."""
+    materials = _materials(now)
+    work = work_of(now.check, materials, now.held.facts)
     ground = Ground(now.check, materials)
     cables, links = cable_states(ground, work), link_states(now.check, ground, work)
     return [

@@ -2098,6 +2098,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/visits/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * States
+         * @description How far cables and links are, by what was done.
+         */
+        get: operations["states"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/visits/proposal": {
         parameters: {
             query?: never;
@@ -8184,8 +8204,6 @@ export interface components {
             orders: components["schemas"]["OrderView"][];
             /** Windows */
             windows: components["schemas"]["WindowView"][];
-            /** States */
-            states: components["schemas"]["StateView"][];
             /** Kinds */
             kinds: components["schemas"]["passerelle__api__visits__schemas__KindView"][];
             /** Links */
@@ -13387,6 +13405,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    states: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateView"][];
                 };
             };
             /** @description Not Found */

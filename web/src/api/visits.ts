@@ -18,4 +18,17 @@ export const useVisits = (plan_id: number, revision: number) =>
     placeholderData: keepPreviousData,
   });
 
+export type State = Schemas["StateView"]["state"];
+
+/** How far cables and links are, by id. */
+export const useStates = (plan_id: number, revision: number) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "states", revision],
+    queryFn: async () => new Map((await taken(client.GET("/api/plans/{plan_id}/visits/states", path(plan_id)))).map((one) => [one.id, one.state])),
+    placeholderData: keepPreviousData,
+  });
+
+/** Nothing was done for it yet. */
+export const isIdle = (state: State | undefined) => state === undefined || state === "planned" || state === "there";
+
 export const usePropose = (plan_id: number) => useMutation({ mutationFn: () => taken(client.GET("/api/plans/{plan_id}/visits/proposal", path(plan_id))) });

@@ -1,5 +1,7 @@
 import { Box, Flex, Text } from "@chakra-ui/react";
 import type { LinkSummary } from "../../api/client";
+import { isIdle } from "../../api/visits";
+import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { lengthNumber, plus, said } from "../../words/figures";
 import { shownVerdict, VerdictMark, verdictOf } from "../../drawing/Mark";
@@ -10,6 +12,7 @@ const ROW = 66;
 /** On a phone: mark and name, what decides under it, the margin at the right. */
 export function NarrowRow({ link, onOpen }: { link: LinkSummary; onOpen: () => void }) {
   const { unit } = useSettings();
+  const state = useOpenPlan().states.get(link.id);
   const verdict = shownVerdict(link);
   const mark = verdictOf(verdict);
   const known = link.margin_db !== null && !link.voided;
@@ -21,6 +24,7 @@ export function NarrowRow({ link, onOpen }: { link: LinkSummary; onOpen: () => v
           <Box flex="1" minW="0">
             <Text fontWeight="600" fontSize="16px" lineHeight="1.15" lineClamp={2}>
               {link.name}
+              {!isIdle(state) && ` · ${state}`}
             </Text>
             <Text fontSize="13px" color="fg.muted" truncate>
               {link.decides ? said(link.decides, unit) : `${link.application}, ${lengthNumber(link.length_m, unit)} ${unit}`}

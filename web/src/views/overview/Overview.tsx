@@ -4,6 +4,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { LinkSummary } from "../../api/client";
+import { isIdle } from "../../api/visits";
 import { useKeys } from "../../app/keyboard";
 import { usePrinting } from "../../app/Paper";
 import { useOpenPlan, type SortKey } from "../../app/planContext";
@@ -77,6 +78,7 @@ function endsOf(link: LinkSummary): string | null {
 
 function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () => void }) {
   const { unit } = useSettings();
+  const state = useOpenPlan().states.get(link.id);
   const verdict = shownVerdict(link);
   const mark = verdictOf(verdict);
   return (
@@ -109,6 +111,12 @@ function Row({ link, on, onOpen }: { link: LinkSummary; on: boolean; onOpen: () 
             <Text as="span" fontWeight="400" color="fg.muted" fontSize="13px">
               {" "}
               {endsOf(link)}
+            </Text>
+          )}
+          {!isIdle(state) && (
+            <Text as="span" fontSize="13px" data-state={state}>
+              {" "}
+              · {state}
             </Text>
           )}
         </button>

@@ -6,7 +6,7 @@ import { lengthNumber } from "../../../words/figures";
 import { around, folded, labelsThatFit, numbered, onScreen, sideBySide, type Cluster, type Spots, type View } from "../../../drawing/mapLayout";
 import { SvgText } from "../../../drawing/SvgText";
 import { paint } from "../../../theme";
-import { Flag, PlaceMark, Stack, WayLine, type Severity } from "./marks";
+import { Flag, Laid, PlaceMark, Stack, WayLine, type Severity } from "./marks";
 import type { Picked } from "./SiteMap";
 
 const MANY = 160;
@@ -36,10 +36,12 @@ interface Props {
   /** A place without a surveyed position begins to be dragged. */
   onGrab: (name: string, event: React.PointerEvent) => void;
   marked?: Set<string> | undefined;
+  /** Pathways in which everything that is to be pulled lies. */
+  laid: Set<string>;
   size: [number, number];
 }
 
-export const Drawn = memo(function Drawn({ plant, spots, schematic, view, picked, onPick, onOpen, onGrab, marked, size }: Props) {
+export const Drawn = memo(function Drawn({ plant, spots, schematic, view, picked, onPick, onOpen, onGrab, marked, laid, size }: Props) {
   const { unit } = useSettings();
   const worst = useMemo(() => worstByName(plant), [plant]);
   const ways = useMemo(() => plant.pathways.filter((p) => spots[p.doc.a] && spots[p.doc.b]), [plant, spots]);
@@ -143,6 +145,7 @@ export const Drawn = memo(function Drawn({ plant, spots, schematic, view, picked
           <g key={name} onClick={pick({ sort: "pathway", name })} style={{ cursor: "pointer" }} data-pathway={name}>
             {few && <line x1={ax} y1={ay} x2={bx} y2={by} stroke="transparent" strokeWidth="14" />}
             <WayLine x1={ax} y1={ay} x2={bx} y2={by} kind={way.doc.kind} cables={way.cables.length} tone={tone} strong={strong} />
+            {laid.has(name) && <Laid x1={ax} y1={ay} x2={bx} y2={by} tone={tone} />}
             {flagged && <Flag x={(ax + bx) / 2} y={(ay + by) / 2} severity={severity} />}
           </g>
         );

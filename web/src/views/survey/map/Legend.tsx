@@ -6,7 +6,7 @@ import { lengthNumber, toUnit } from "../../../words/figures";
 import { scaleBar } from "../../../drawing/mapLayout";
 import { Mono } from "../../../words/Mono";
 import { paint } from "../../../theme";
-import { DASHES, PlaceMark, Stack, WayLine, WIDTHS } from "./marks";
+import { DASHES, Laid, PlaceMark, Stack, WayLine, WIDTHS } from "./marks";
 
 export function Legend({ plant }: { plant: PlantView }) {
   const kinds = DASHES.filter((one) => plant.pathways.some((w) => one.kinds.includes(w.doc.kind)));
@@ -24,6 +24,10 @@ export function Legend({ plant }: { plant: PlantView }) {
             ))}
           </Box>
           <Box>
+            <Row word="all that is to be pulled lies there">
+              <WayLine x1={0} y1={8} x2={44} y2={8} kind="duct" cables={1} tone="fg" />
+              <Laid x1={0} y1={8} x2={44} y2={8} tone="fg" />
+            </Row>
             {WIDTHS.map((one) => (
               <Row key={one.word} word={one.word}>
                 <WayLine x1={0} y1={8} x2={44} y2={8} kind="duct" cables={one.from} tone="fg" />

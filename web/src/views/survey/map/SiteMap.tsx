@@ -2,6 +2,8 @@
 import { Box, Button, Flex } from "@chakra-ui/react";
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { PlantView } from "../../../api/plant";
+import type { State } from "../../../api/visits";
+import { useOpenPlan } from "../../../app/planContext";
 import {
   drawnTogether,
   farAway,
@@ -42,6 +44,20 @@ interface Props {
 const NO_SIZE: [number, number] = [800, 520];
 const spotsOf = (plant: PlantView): Spots => Object.fromEntries(plant.spots.map((s) => [s.name, [s.x_m, s.y_m] as const]));
 
+/** Pathways with cable to be pulled, all of which lies there. */
+function laidWays(plant: PlantView, states: Map<string, State>): Set<string> {
+  const open = new Map(plant.cables.filter(({ doc }) => !doc.existing && !doc.wish).map(({ doc }) => [doc.name, states.get(doc.id ?? "")]));
+  const lies = (state: State | undefined) => state !== undefined && state !== "planned" && state !== "on site";
+  return new Set(
+    plant.pathways
+      .filter((way) => {
+        const mine = way.cables.filter((name) => open.has(name));
+        return mine.length > 0 && mine.every((name) => lies(open.get(name)));
+      })
+      .map((way) => way.doc.name),
+  );
+}
+
 export function SiteMap({ plant, picked, onPick, marked, markedWord, onMoved, onPoint }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const world = useRef<SVGSVGElement>(null);
@@ -51,6 +67,8 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord, onMoved, on
   // Who points or drags does it to scale; so is what is drawn from lengths, unless somebody asks otherwise.
   const together = !onPoint && (near ?? !plant.spots.some((s) => s.schematic));
   const ground = useMemo(() => spotsOf(plant), [plant]);
+  const { states } = useOpenPlan();
+  const laid = useMemo(() => laidWays(plant, states), [plant, states]);
   const schematic = useMemo(() => new Set(plant.spots.filter((s) => s.schematic).map((s) => s.name)), [plant]);
   // While a place is dragged it stands where the pointer is.
   const [held, setHeld] = useState<{ name: string; at: Spot } | null>(null);
@@ -219,6 +237,7 @@ export function SiteMap({ plant, picked, onPick, marked, markedWord, onMoved, on
             onOpen={open}
             onGrab={onGrab}
             marked={marked}
+            laid={laid}
             size={size}
           />
         </g>

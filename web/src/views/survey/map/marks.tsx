@@ -45,6 +45,20 @@ export function WayLine({ x1, y1, x2, y2, kind, cables, tone, strong = false }: 
   );
 }
 
+/** Nailed down: all that is to lie in it lies there. Two bars across the line, whatever its dash. */
+export function Laid({ x1, y1, x2, y2, tone }: Pick<LineProps, "x1" | "y1" | "x2" | "y2" | "tone">) {
+  const far = Math.hypot(x2 - x1, y2 - y1) || 1;
+  const [nx, ny] = [(-(y2 - y1) / far) * 6, ((x2 - x1) / far) * 6];
+  return (
+    <g data-laid="">
+      {[0.42, 0.58].map((share) => {
+        const [x, y] = [x1 + (x2 - x1) * share, y1 + (y2 - y1) * share];
+        return <line key={share} x1={x - nx} y1={y - ny} x2={x + nx} y2={y + ny} stroke={paint(tone)} strokeWidth="2" />;
+      })}
+    </g>
+  );
+}
+
 export function Flag({ x, y, severity }: { x: number; y: number; severity: Severity }) {
   return (
     <g>
