@@ -17,6 +17,7 @@ from passerelle.settings import DEFAULT_FOLDER, DEFAULT_PORT, Settings
 UNREADABLE = 2
 PAPERS = (
     "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
+    "visits",
 )  # fmt: skip
 
 
@@ -107,13 +108,14 @@ def run_book(arguments: argparse.Namespace) -> int:
     from passerelle.core.materials.materials import materials_of
     from passerelle.core.papers.sheets import TITLES, sheets_of
     from passerelle.formats.papers import write_pdf
-    from passerelle.formats.planfile import read_plan
+    from passerelle.formats.planfile import read_file
     from passerelle.formats.prices import price_book
 
+    plan, facts = read_file(read_input(arguments.file))
     with many_things():
-        judged = check(read_plan(read_input(arguments.file)))
+        judged = check(plan)
         made = materials_of(judged, price_book(judged.plan.prices))
-        sheets = sheets_of(judged, made, arguments.kind)
+        sheets = sheets_of(judged, made, arguments.kind, (), facts)
     day, title = date.today().isoformat(), TITLES[arguments.kind]
     return _written(
         arguments.out, write_pdf(sheets, judged.plan.name, None, day, title, arguments.paper)

@@ -105,6 +105,18 @@ def a_list(page: Page) -> None:
     page.get_by_text("to correct").first.wait_for()
 
 
+def visits(page: Page) -> None:
+    """Days on site as proposed and taken, two tasks of the first one done."""
+    page.goto("/plans/1/visits")
+    page.get_by_role("button", name="Propose visits").click()
+    page.get_by_role("button", name="Take these visits").click(timeout=60_000)
+    page.locator("[data-visit]").first.wait_for()
+    for at in (0, 1):
+        page.locator("[data-one-visit] [data-task] input").nth(at).click()
+        page.locator("[data-one-visit] [data-task] input:checked").nth(at).wait_for()
+    page.get_by_role("button", name="Close").first.click()
+
+
 SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("overview", overview, False, DESIGN),
     ("survey", view("survey", "[data-pathway]"), False, DESIGN),
@@ -127,7 +139,7 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("house-rules", rules, False, DESIGN),
     ("why", why, False, DESIGN),
     ("phone", overview, False, PHONE),
-    ("polarity-2", strands(16), False, DESIGN),
+    ("visits", visits, False, DESIGN),
     ("polarity-12", strands(55), False, DESIGN),
     ("devices", view("devices", "[data-front]"), False, DESIGN),
 ]

@@ -44,6 +44,7 @@ from .plans.schemas import Conflict
 from .polarity import routes as polarity
 from .reference import routes as reference
 from .site import routes as site
+from .visits import packets
 from .visits import routes as visits
 from .work import routes as work
 
@@ -68,7 +69,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
         work, looking, way, devices, lists, materials, papers, issued, backups,
-        visits,
+        visits, packets,
     ):  # fmt: skip
         app.include_router(module.router)
     app.include_router(issued.history)

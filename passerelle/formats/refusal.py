@@ -71,11 +71,13 @@ def _reason(error: ErrorDetails) -> str:
         "dataclass_type": f"{shown(value)} is not an object",
         "dataclass_exact_type": f"{shown(value)} is not an object",
         "finite_number": "NaN and infinity are not numbers that can be used",
-        "string_too_short": "is empty",
         "int_from_float": f"{shown(value)} is not a whole number",
     }
     if kind in fixed:
         return fixed[kind]
+    if kind == "string_too_short":
+        least = f"has {len(str(value))} characters, at least {ctx['min_length']} are needed"
+        return least if str(value) else "is empty"
     if kind == "string_too_long":
         return f"{len(str(value))} characters, at most {ctx['max_length']} are allowed"
     if kind in ("too_long", "too_short"):

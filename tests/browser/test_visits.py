@@ -126,3 +126,34 @@ def test_an_empty_plan_has_nothing_to_do_and_says_so(page: Page):
     expect(page.locator("[data-begin]")).to_be_visible()
     page.locator("body").press("7")
     expect(page.locator("[data-answer]")).to_have_text("Nothing to do on site yet")
+
+
+def test_a_visit_goes_to_the_phone_as_a_page_and_comes_home_as_a_packet(page: Page, tmp_path):
+    home = small(page)
+    page.goto(f"{home}/visits")
+    propose(page)
+    with page.expect_download() as told:
+        page.get_by_role("button", name="To the phone").click()
+    path = tmp_path / "visit.html"
+    told.value.save_as(path)
+    phone = page.context.browser.new_page(viewport=PHONE)
+    phone.goto(path.as_uri())
+    assert phone.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+    phone.get_by_role("button", name=re.compile("check H-01 in")).click()
+    phone.get_by_label(re.compile("Minutes taken")).fill("12,5")
+    phone.get_by_role("button", name="Done", exact=True).click()
+    expect(phone.locator("#state")).to_contain_text("1 kept here, not taken home yet")
+    phone.reload()  # it was closed, or the battery died
+    expect(phone.locator("#sum")).to_contain_text("1 of")
+    with phone.expect_download() as told:
+        phone.get_by_role("button", name="Save the packet").click()
+    packet = tmp_path / "visit.json"
+    told.value.save_as(packet)
+    phone.close()
+    for said in ("1 note and 0 photos brought home.", "1 note had come before"):
+        page.get_by_label("Packet of a visit").set_input_files(packet)
+        expect(page.locator("[data-merged]")).to_contain_text(said)
+    box = page.get_by_role("checkbox", name=re.compile("^Done: check H-01 in"))
+    expect(box).to_be_checked()
+    facts = page.request.get(f"/api{home}/facts").json()["facts"]
+    assert [one["minutes"] for one in facts] == [12.5]

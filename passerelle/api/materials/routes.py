@@ -106,6 +106,7 @@ def _line(plan: Plan, one: Line) -> schemas.MaterialLineView:
         reserve=rounded(one.reserve) or 0.0,
         pack=one.pack,
         packs=one.packs,
+        lead_days=own.lead_days if own is not None else None,
         price_id=own.id if own is not None else None,
         reasons=[
             _reason(plan, name, share) for name, share in zip(one.reasons, one.shares, strict=True)

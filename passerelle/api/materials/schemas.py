@@ -67,6 +67,7 @@ class MaterialLineView(BaseModel):
     reserve: float = Field(description="of waste, what guessed lengths add")
     pack: int | None = Field(description="sold in packs of so many")
     packs: int | None
+    lead_days: int | None = Field(description="working days until it comes; null: not recorded")
     price_id: str | None = Field(description="of the plan's own price")
     reasons: list[ReasonView]
 

@@ -83,7 +83,11 @@ def kinds(ctx: Ctx, plan_id: Number) -> list[schemas.PaperInfo]:
     now, made = made_for(ctx, plan_id)
     with many_things():
         return [
-            schemas.PaperInfo(kind=kind, title=title, sheets=len(sheets_of(now.check, made, kind)))
+            schemas.PaperInfo(
+                kind=kind,
+                title=title,
+                sheets=len(sheets_of(now.check, made, kind, (), now.held.facts)),
+            )
             for kind, title in TITLES.items()
         ]
 
@@ -105,7 +109,7 @@ def paper(
     now, made = made_for(ctx, plan_id)
     plan = now.held.plan
     with many_things():
-        sheets = sheets_of(now.check, made, kind, link or ())
+        sheets = sheets_of(now.check, made, kind, link or (), now.held.facts)
         if since is not None:
             sheets = marked(sheets, since_issued(ctx, now, made, since), since)
     if pictures:

@@ -145,6 +145,24 @@ class VisitsView(BaseModel):
     links: int
 
 
+class MeanwhileView(BaseModel):
+    """What a packet says of a task, and what stands here of it."""
+
+    task: str
+    packet: str
+    here: str
+
+
+class MergedView(BaseModel):
+    """What a packet brought home. known : was here already. meanwhile : what changed here since."""
+
+    visit: str
+    added: int
+    known: int
+    photos: int
+    meanwhile: list[MeanwhileView]
+
+
 class ProposedVisit(BaseModel):
     """A visit of a proposal."""
 

@@ -11,9 +11,8 @@ from passerelle.core.plant.pulling import A, B, pull
 from passerelle.core.working import steps
 
 from .brief import bend_mm
+from .table import Sheet
 from .tables import splice_rows, strand_rows
-
-Sheet = dict[str, Any]
 
 
 def schedule_sheets(plant: Plant) -> list[Sheet]:

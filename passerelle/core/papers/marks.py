@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from passerelle.core.words import counted
 
 from .compared import Comparison
-from .sheets import Sheet
+from .table import Sheet
 
 _ABOUT = {"link": "link", "schedule": "cable", "pull": "cable", "splices": "closure"}
 """Kinds of sheets that are about one thing, which their title names, and the kind of that thing."""

@@ -6,7 +6,7 @@ Figures come rounded as they are shown. None is what is not known, and is set as
 from collections.abc import Iterable, Sequence
 from math import dist
 from statistics import median
-from typing import Any, Literal
+from typing import Literal
 
 from passerelle.core.judge.answering import answer, worst_direction
 from passerelle.core.judge.check import LinkCheck
@@ -16,6 +16,7 @@ from passerelle.core.light.explain import explain
 from passerelle.core.light.link import Budget, Direction
 from passerelle.core.light.run import as_met, profile
 from passerelle.core.materials.materials import Materials
+from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.lightpath import UNSAID, Joint, Part
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.whole import positions
@@ -25,19 +26,21 @@ from passerelle.core.working import steps
 from .backbone import panel_sheets, pull_sheets, schedule_sheets, splice_sheets
 from .brief import brief_sheet
 from .materials import materials_sheet
-from .table import Table, shown
+from .table import Sheet, Table, shown
 from .tables import links_table, pathways_table, places_table
+from .visits import visit_sheets
 
-Sheet = dict[str, Any]
 Spots = dict[str, tuple[float, float]]
 PaperKind = Literal[
-    "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief"
-]
+    "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
+    "visits",
+]  # fmt: skip
 TITLES: dict[PaperKind, str] = {
     "book": "The whole plan as a book", "links": "Link sheets",
     "schedule": "Cable and strand schedule", "panels": "Panel fronts",
     "splices": "Splice plans", "pulls": "Pull sheets", "route": "Ducts and route, with map",
     "materials": "Materials and cut plan", "brief": "Brief for another installer",
+    "visits": "Visit sheets",
 }  # fmt: skip
 IN_BOOK: tuple[PaperKind, ...] = (
     "route",
@@ -48,17 +51,28 @@ IN_BOOK: tuple[PaperKind, ...] = (
     "pulls",
     "materials",
     "brief",
+    "visits",
 )
 _LEAST_DB = 0.005
 
 
 def sheets_of(
-    check: PlanCheck, made: Materials, kind: PaperKind, only: Sequence[str] = ()
+    check: PlanCheck,
+    made: Materials,
+    kind: PaperKind,
+    only: Sequence[str] = (),
+    facts: Facts = Facts.NONE,
 ) -> list[Sheet]:
-    """The sheets of a paper. only : names of links, for their sheets alone; empty: of all."""
+    """The sheets of a paper. only : names of links, for their sheets alone; empty: of all.
+
+    facts : what was done, for the sheets of visits.
+    """
     plant, plan = check.plant, check.plan
     if kind == "book":
-        return [_overview(check), *(one for k in IN_BOOK for one in sheets_of(check, made, k))]
+        return [
+            _overview(check),
+            *(one for k in IN_BOOK for one in sheets_of(check, made, k, (), facts)),
+        ]
     if kind == "links":
         wanted = [one for one in check.links if not only or one.budget.link.name in only]
         return [_link(one) for one in steps("Drawing links", wanted, each=4)]
@@ -74,6 +88,8 @@ def sheets_of(
         return [_route(plant)] if plant.places else []
     if kind == "materials":
         return [materials_sheet(made, plan.house_rules.currency)]
+    if kind == "visits":
+        return visit_sheets(check, made, facts)
     return [brief_sheet(check, made)]
 
 

@@ -1,8 +1,10 @@
 """A table as it leaves the application: columns with their units, rows of text and figures."""
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Any, Literal
 
+Sheet = dict[str, Any]
+"""What stands on a page of a paper, as plain values for a typesetter."""
 Cell = str | float | int | None
 """None: not known, or nothing to say; never 0."""
 Figure = Literal["text", "m", "mm", "dB", "nm", "money", "count", "minutes"]

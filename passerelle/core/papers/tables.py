@@ -11,6 +11,7 @@ from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.model import Plant, lengths
 from passerelle.core.plant.panels import port_map
 from passerelle.core.plant.strands import strands
+from passerelle.core.visits.tasks import work_of
 from passerelle.core.words import in_metres
 from passerelle.core.working import steps
 
@@ -27,6 +28,7 @@ def tables_of(check: PlanCheck, made: Materials) -> tuple[Table, ...]:
         strands_table(plant), splices_table(plant), ports_table(plant), devices_table(check),
         copper_table(plant), findings_table(check), materials_table(made), cuts_table(made),
         not_known_table(made), prices_table(check, made), stock_table(check),
+        tasks_table(check, made),
     )  # fmt: skip
 
 
@@ -264,6 +266,25 @@ def prices_table(check: PlanCheck, made: Materials) -> Table:
             (key, row.what if row else None, price, minutes, doc.date if doc else None, source)
         )
     return Table("prices", "Price book", head, tuple(rows))
+
+
+def tasks_table(check: PlanCheck, made: Materials) -> Table:
+    """What is to be done, in the visits that were taken; what it waits for, and what stops it."""
+    work = work_of(check, made)
+    blocked = {one.key: why for one, why in work.blocked}
+    visits = {key: one for one in check.plan.visits for key in one.tasks}
+    head = columns("Visit", "Day [#]", "Task", "Kind", "At", "People [#]", "Minutes of one [min]",
+                   "From", "Waits for", "Blocked")  # fmt: skip
+    rows: list[Row] = []
+    for key, one in work.all.items():
+        visit = visits.get(key)
+        waits = ", ".join(work.all[w.key].name for w in one.after if w.key in work.all)
+        rows.append((
+            visit.name if visit else None, visit.day if visit else None, one.name, one.kind,
+            ", ".join(one.at) or "anywhere", one.people, one.minutes, one.quantity, waits or None,
+            in_metres(blocked[key]) if key in blocked else None,
+        ))  # fmt: skip
+    return Table("tasks", "Tasks", head, tuple(rows))
 
 
 def stock_table(check: PlanCheck) -> Table:

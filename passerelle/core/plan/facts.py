@@ -27,7 +27,7 @@ def _instant(text: str) -> bool:
     return True
 
 
-Instant = Annotated[str, Len(10, 40), Predicate(_instant)]
+Instant = Annotated[str, Len(0, 40), Predicate(_instant)]
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
+from datetime import UTC, datetime
 
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.looking.unknowns import Unknown, looks_to_take
@@ -46,8 +47,14 @@ def depot_of(plan: Plan) -> str | None:
 
 
 def standing(facts: Facts) -> dict[str, TaskFact]:
-    """What was noted last of each task, by its key."""
-    return {one.task: one for one in facts.standing if isinstance(one, TaskFact)}
+    """What was noted last of each task, by its key: by when it was, not by when it came here."""
+    noted = (one for one in facts.standing if isinstance(one, TaskFact))
+    return {one.task: one for one in sorted(noted, key=_when)}
+
+
+def _when(fact: TaskFact) -> tuple[float, str]:
+    at = datetime.fromisoformat(fact.at)
+    return (at if at.tzinfo is not None else at.replace(tzinfo=UTC)).timestamp(), fact.id
 
 
 def work_of(check: PlanCheck, materials: Materials, facts: Facts = Facts.NONE) -> Work:

@@ -12,7 +12,7 @@ import segno
 import typst
 
 from passerelle.core.papers.labels import Label, Stock
-from passerelle.core.papers.sheets import Sheet
+from passerelle.core.papers.table import Sheet
 from passerelle.core.refused import Refused
 
 HERE = Path(__file__).resolve().parent

@@ -5,6 +5,7 @@
 #import "route.typ": route-sheet
 #import "materials.typ": materials-sheet
 #import "brief.typ": brief-sheet
+#import "visits.typ": visit-sheet
 
 #let data = json(bytes(sys.inputs.data))
 #set document(title: data.plan + ": " + data.title)
@@ -38,6 +39,7 @@
 #let draw = (
   overview: overview-sheet, link: link-sheet, schedule: schedule-sheet, panel: panel-sheet,
   splices: splice-sheet, pull: pull-sheet, route: route-sheet, materials: materials-sheet, brief: brief-sheet, pictures: pictures-sheet,
+  visit: visit-sheet,
 )
 
 #if data.sheets.len() == 0 [

@@ -21,7 +21,7 @@ def test_new_ids_are_short_plain_and_never_alike():
 @pytest.mark.parametrize(
     ("doc", "path", "said"),
     [
-        ({"name": "x", "id": "short"}, "id", "is empty"),
+        ({"name": "x", "id": "short"}, "id", "at least 8 are needed"),
         ({"name": "x", "id": "a" * 27}, "id", "27 characters, at most 26"),
         ({"name": "x", "id": "with space"}, "id", "letters and digits only, 8 to 26"),
         ({"name": "x", "id": "ümlautümlaut"}, "id", "letters and digits only"),

@@ -2158,6 +2158,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/visits/{visit_id}/packet.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Visitpacket
+         * @description One visit for another device: a page that needs no server, or the packet alone.
+         */
+        get: operations["visitPacket"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/visits/packet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mergepacket
+         * @description Bring a packet home. What it noted is added once, however often it comes.
+         */
+        post: operations["mergePacket"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/history/{number}/changes": {
         parameters: {
             query?: never;
@@ -4772,6 +4812,11 @@ export interface components {
             /** Packs */
             packs: number | null;
             /**
+             * Lead Days
+             * @description working days until it comes; null: not recorded
+             */
+            lead_days: number | null;
+            /**
              * Price Id
              * @description of the plan's own price
              */
@@ -4857,6 +4902,34 @@ export interface components {
             stock: {
                 [key: string]: string;
             };
+        };
+        /**
+         * MeanwhileView
+         * @description What a packet says of a task, and what stands here of it.
+         */
+        MeanwhileView: {
+            /** Task */
+            task: string;
+            /** Packet */
+            packet: string;
+            /** Here */
+            here: string;
+        };
+        /**
+         * MergedView
+         * @description What a packet brought home. known : was here already. meanwhile : what changed here since.
+         */
+        MergedView: {
+            /** Visit */
+            visit: string;
+            /** Added */
+            added: number;
+            /** Known */
+            known: number;
+            /** Photos */
+            photos: number;
+            /** Meanwhile */
+            meanwhile: components["schemas"]["MeanwhileView"][];
         };
         /**
          * MetBy
@@ -5665,7 +5738,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief";
+            kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits";
             /** Title */
             title: string;
             /** Sheets */
@@ -12955,7 +13028,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief";
+                kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits";
             };
             cookie?: never;
         };
@@ -13526,6 +13599,92 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    visitPacket: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                visit_id: string;
+                form: "html" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mergePacket: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergedView"];
+                };
             };
             /** @description Not Found */
             404: {

@@ -18,6 +18,18 @@ export const useVisits = (plan_id: number, revision: number) =>
     placeholderData: keepPreviousData,
   });
 
+export type MergedView = Schemas["MergedView"];
+
+export const mergePacket = (plan_id: number, data: Blob) =>
+  taken(
+    client.POST("/api/plans/{plan_id}/visits/packet", {
+      ...path(plan_id),
+      body: data as never,
+      bodySerializer: (body: unknown) => body as Blob,
+      headers: { "Content-Type": "application/octet-stream" },
+    }),
+  );
+
 export type State = Schemas["StateView"]["state"];
 
 /** How far cables and links are, by id. */

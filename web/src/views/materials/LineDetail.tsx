@@ -28,9 +28,10 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
   const own = book?.rows.find((row) => row.name === line.priced_as);
   const storePrice = (text: string) => {
     const price = text.trim() === "" ? null : typed(text);
-    return keepPrice({ price, date: new Date().toISOString().slice(0, 10), pack: line.pack });
+    return keepPrice({ price, date: new Date().toISOString().slice(0, 10), pack: line.pack, lead_days: line.lead_days });
   };
-  const storePack = (text: string) => keepPrice({ pack: text.trim() === "" ? null : typed(text), ...(own?.own ? { price: line.price } : {}) });
+  const asOwn = line.own ? { price: line.price, ...(line.date && { date: line.date }) } : {};
+  const storePack = (text: string) => keepPrice({ ...asOwn, pack: text.trim() === "" ? null : typed(text), lead_days: line.lead_days });
   const keepPrice = (said: Record<string, unknown>) => {
     const doc = { name: line.priced_as, ...said };
     return change.mutateAsync({ what: `Price of ${line.priced_as}`, changes: [{ kind: "price", id: own?.id ?? null, doc }] });
@@ -81,6 +82,18 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
           value={line.price === null ? "" : String(line.price)}
           invalid={number}
           onCommit={storePrice}
+        />
+        <TextField
+          label="Comes after, working days"
+          width="160px"
+          mono
+          value={line.lead_days == null ? "" : String(line.lead_days)}
+          placeholder="not known"
+          invalid={(text) => {
+            const count = typed(text);
+            return text.trim() === "" || (count !== null && Number.isInteger(count) && count >= 0) ? null : `“${text}” is not a whole number of days`;
+          }}
+          onCommit={(text) => keepPrice({ ...asOwn, pack: line.pack, lead_days: text.trim() === "" ? null : typed(text) })}
         />
         {!cable && (
           <TextField

@@ -4,6 +4,7 @@ import type { PlaceDoc } from "../../api/plant";
 import { ChoiceOf, LengthOf, NumberOf, TextOf } from "../../forms/docFields";
 import { Group } from "../../forms/Group";
 import { FilesOf } from "../../parts/FilesOf";
+import { Access } from "./Access";
 import { Panels } from "./Panels";
 
 interface Props {
@@ -56,6 +57,7 @@ export function PlaceForm({ place, places, onStore, onRemove }: Props) {
         <TextOf {...field} at="supply" label="Fed by supply" width="130px" />
       </Group>
       <Panels place={place} store={store} />
+      <Access place={place} places={places} store={store} />
       <TextOf {...field} at="notes" label="Notes" width="320px" />
       {place.id && <FilesOf kind="place" id={place.id} name={place.name} />}
       <datalist id="place-kinds">

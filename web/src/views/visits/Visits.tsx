@@ -9,7 +9,9 @@ import { useOpenPlan } from "../../app/planContext";
 import { Problem } from "../../parts/Problem";
 import { DayLine } from "./DayLine";
 import { Calendar } from "./Calendar";
+import { CrewSheet } from "./CrewSheet";
 import { OwnTask } from "./OwnTask";
+import { BringHome, ToThePhone } from "./Packets";
 import { Planks } from "./Planks";
 import { Proposal } from "./Proposal";
 import { Rest } from "./Rest";
@@ -27,6 +29,7 @@ export function Visits() {
   const [search, setSearch] = useSearchParams();
   const [opened, setOpened] = useState<string | null>(null);
   const [own, setOwn] = useState(false);
+  const [crew, setCrew] = useState(false);
   const acts = useTasks(view);
   const tasks = view ? byKey(view) : new Map<string, TaskView>();
   const visits = view?.visits ?? [];
@@ -58,7 +61,11 @@ export function Visits() {
           <Button size="sm" minH="36px" variant="outline" colorPalette="accent" onClick={() => setOwn(true)}>
             Own task …
           </Button>
+          <Button size="sm" minH="36px" variant="outline" colorPalette="accent" onClick={() => setCrew(true)}>
+            Crew and days …
+          </Button>
           {visits.length > 0 && <Calendar />}
+          {visits.length > 0 && <BringHome />}
           <Button size="sm" minH="36px" variant="outline" colorPalette="accent" onClick={() => window.print()}>
             Print
           </Button>
@@ -80,10 +87,14 @@ export function Visits() {
           onClose={() => setOpened(null)}
         />
       )}
+      {view && crew && <CrewSheet view={view} onClose={() => setCrew(false)} />}
       {own && <OwnTask acts={acts} onClose={() => setOwn(false)} />}
     </Flex>
   );
 }
+
+/** Tasks with minutes noted before they say anything about the estimate. */
+const ENOUGH = 3;
 
 /** Crew, hours and what is blocked, in a line. */
 function Sums({ view }: { view: VisitsView }) {
@@ -97,6 +108,12 @@ function Sums({ view }: { view: VisitsView }) {
   ];
   if (view.depot) parts.push(`from ${view.depot}`);
   if (blocked) parts.push(`${blocked} blocked`);
+  const timed = view.tasks.filter((one) => isDone(one) && one.noted?.minutes != null);
+  if (timed.length >= ENOUGH) {
+    const took = timed.reduce((sum, one) => sum + (one.noted?.minutes ?? 0), 0);
+    const planned = timed.reduce((sum, one) => sum + one.minutes, 0);
+    parts.push(`so far ${Math.round(took)} min taken where ${Math.round(planned)} were planned (${timed.length} tasks): ×${(took / planned).toFixed(2)}`);
+  }
   return (
     <Text color="fg.muted" mb="2">
       {parts.join(" · ")}
@@ -178,6 +195,7 @@ function OneVisit({ view, visit, tasks, acts, opened, onOpen }: OneProps) {
         <Text fontSize="14px">
           Up at the end: {visit.up} of {view.links} links. Back at {clockAt(view.starts, visit.back_h)}, {(visit.walked_h * 60).toFixed(0)} min on the way.
         </Text>
+        <ToThePhone visit={visit} />
         <Text fontSize="14px" className="only-print-block">
           Phone numbers: ________________________________________
         </Text>

@@ -1,0 +1,83 @@
+"""Routes of visit packets: out to another device, and home again."""
+
+import json
+from typing import Literal
+
+from fastapi import APIRouter, Response
+
+from passerelle.api.common import FILE_BODY
+from passerelle.api.context import Ctx, Judged, Number, Sent, Who, judged
+from passerelle.api.papers.routes import as_file
+from passerelle.core.many import many_things
+from passerelle.core.materials.materials import materials_of
+from passerelle.core.plan.facts import TaskFact
+from passerelle.core.refused import Refused
+from passerelle.core.visits.tasks import Work, standing, work_of
+from passerelle.formats.packets import Packet, packet, page, read_packet
+from passerelle.formats.prices import price_book
+from passerelle.plans.files import attach, attached
+
+from . import schemas
+
+router = APIRouter(prefix="/api/plans/{plan_id}/visits", tags=["visits"])
+
+
+def _work(now: Judged) -> Work:
+    with many_things():
+        materials = materials_of(now.check, price_book(now.check.plan.prices))
+    return work_of(now.check, materials, now.held.facts)
+
+
+@router.get("/{visit_id}/packet.{form}", name="visitPacket", response_class=Response)
+def out(ctx: Ctx, plan_id: Number, visit_id: str, form: Literal["html", "json"]) -> Response:
+    """One visit for another device: a page that needs no server, or the packet alone."""
+    now = judged(ctx, plan_id)
+    made = packet(now.check.plan, now.held.revision, visit_id, _work(now))
+    name = f"{now.check.plan.name} {made['visit']['name']}"
+    if form == "html":
+        return as_file(page(made), f"{name}.html", "text/html; charset=utf-8")
+    return as_file(json.dumps(made, ensure_ascii=False), f"{name}.passerelle-visit.json",
+                   "application/json")  # fmt: skip
+
+
+@router.post("/packet", name="mergePacket", openapi_extra=FILE_BODY)
+def home(ctx: Ctx, who: Who, plan_id: Number, data: Sent) -> schemas.MergedView:
+    """Bring a packet home. What it noted is added once, however often it comes."""
+    brought = read_packet(data)
+    held = ctx.plans.held(plan_id)
+    if brought.plan_id != held.plan.id:
+        raise Refused("packet", "belongs to another plan")
+    known = {one.id for one in held.facts.all}
+    new = [one for one in brought.facts if one.id not in known]
+    meanwhile = _meanwhile(judged(ctx, plan_id), brought)
+    if new:
+        held = ctx.plans.note(plan_id, new)
+    photos = 0
+    with ctx.store.writing() as session:
+        for one in brought.photos:
+            before = {(row.about_id, row.sha256) for row in attached(session, plan_id)}
+            row = attach(session, ctx.files, held, (one.kind, one.about), one.name, one.data, who,
+                         keep_position=False)  # fmt: skip
+            photos += (row.about_id, row.sha256) not in before
+    return schemas.MergedView(
+        visit=brought.visit, added=len(new), known=len(brought.facts) - len(new), photos=photos,
+        meanwhile=meanwhile,
+    )  # fmt: skip
+
+
+def _meanwhile(now: Judged, brought: Packet) -> list[schemas.MeanwhileView]:
+    """What is not as it was when the packet went out: shown side by side, nothing is lost."""
+    work, here = _work(now), standing(now.held.facts)
+    mine = {one.id for one in brought.facts}
+    found = []
+    for fact in {one.task: one for one in brought.facts if isinstance(one, TaskFact)}.values():
+        was = brought.tasks.get(fact.task, fact.task)
+        task, other = work.all.get(fact.task), here.get(fact.task)
+        if task is None:
+            found.append((was, f"“{was}”: {fact.state}", "the plan has no such task any more"))
+        elif task.name != was:
+            found.append((was, f"“{was}”: {fact.state}", f"is called “{task.name}” now"))
+        elif other is not None and other.id not in mine and other.state != fact.state:
+            found.append((was, f"{fact.who}: {fact.state}, {fact.at[:16]}",
+                          f"{other.who}: {other.state}, {other.at[:16]}"))  # fmt: skip
+    return [schemas.MeanwhileView(task=a, packet=b, here=c) for a, b, c in found]
