@@ -11,7 +11,7 @@ from passerelle.core.many import many_things
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.visiting import PlannedVisit
 from passerelle.core.visits.kept import as_planned
-from passerelle.core.visits.proposal import proposed
+from passerelle.core.visits.proposal import WhatIf, proposed
 from passerelle.formats.calendar import calendar
 from passerelle.formats.prices import price_book
 
@@ -34,12 +34,28 @@ def states(ctx: Ctx, plan_id: Number) -> list[schemas.StateView]:
 
 
 @router.get("/proposal", name="proposeVisits")
-def propose(ctx: Ctx, plan_id: Number) -> schemas.ProposalView:
-    """Visits for what is left to do: nothing is stored before somebody takes them."""
+def propose(
+    ctx: Ctx,
+    plan_id: Number,
+    lost: Annotated[int | None, Query(ge=1, le=1000)] = None,
+    ill: Annotated[int, Query(ge=0, le=20)] = 0,
+    late_days: Annotated[int, Query(ge=0, le=1000)] = 0,
+    shut: Annotated[str | None, Query(max_length=120)] = None,
+    keep: bool = False,
+) -> schemas.ProposalView:
+    """Visits for what is left to do: nothing is stored before somebody takes them.
+
+    lost : a day on which nobody works. ill : people fewer. late_days : goods come later by so many.
+    shut : a pathway that is blocked. keep : nothing comes before its day, so that little changes.
+    """
+    what_if = WhatIf(
+        frozenset((lost,) if lost else ()), ill, late_days, frozenset((shut,) if shut else ()), keep
+    )
     now = judged(ctx, plan_id)
     plan = now.check.plan
     with many_things():
-        made = proposed(now.check, materials_of(now.check, price_book(plan.prices)), now.held.facts)
+        made = proposed(now.check, materials_of(now.check, price_book(plan.prices)), now.held.facts,
+                        what_if=what_if)  # fmt: skip
     planned = as_planned(made.visits)
     before, after = _days_of(plan.visits), _days_of(planned)
     moved = sum(before[key] != after[key] for key in before.keys() & after.keys())
@@ -58,6 +74,9 @@ def propose(ctx: Ctx, plan_id: Number) -> schemas.ProposalView:
         broken=list(made.broken),
         blocked=len(made.blocked),
         moved=moved,
+        stopped=sorted(
+            {one.name for one, why in made.blocked} - {one.name for one, _ in made.work.blocked}
+        )[:50],
         guessed=[list(pair) for pair in made.guessed],
     )  # fmt: skip
 

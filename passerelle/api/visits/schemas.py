@@ -60,6 +60,8 @@ class TaskView(BaseModel):
     own: bool
     due: int
     not_needed: str | None
+    extent: str = Field(description="what it is, to be kept with what is noted of it")
+    rework: str | None = Field(description="it was done as this, and the plan says otherwise since")
 
 
 class KindView(BaseModel):
@@ -184,4 +186,5 @@ class ProposalView(BaseModel):
     broken: list[str]
     blocked: int
     moved: int
+    stopped: list[str] = Field(description="what cannot be done any more, as it was asked")
     guessed: list[Annotated[list[str], Field(min_length=2, max_length=2)]]

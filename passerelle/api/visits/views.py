@@ -60,6 +60,7 @@ def _tasks(now: Judged, work: Work) -> list[schemas.TaskView]:
     noted = standing(now.held.facts)
     blocked = {one.key: why for one, why in work.blocked}
     waived = {one.key: why for one, why in work.waived}
+    rework = {one.key: was for one, was in work.rework}
     every = [*work.all.values(), *(one for one, _ in work.waived), *work.desk]
     found = []
     for one in every:
@@ -74,7 +75,7 @@ def _tasks(now: Judged, work: Work) -> list[schemas.TaskView]:
                 settles=list(one.settles), blocked=blocked.get(one.key),
                 noted=None if fact is None or fact.state == "open" else schemas.NotedView.of(fact),
                 own_id=told.id if told is not None else None, own=one.key in own, due=one.due,
-                not_needed=waived.get(one.key),
+                not_needed=waived.get(one.key), extent=one.extent, rework=rework.get(one.key),
             )
         )  # fmt: skip
     return found

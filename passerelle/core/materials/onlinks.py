@@ -66,7 +66,7 @@ def _modules(
         port = ports.get((link.id, side))
         if port is not None and _again(port, seen):
             continue
-        yield Wanted("module", _module_words(end, rules), module_price(end), 1, link.name)
+        yield Wanted("module", module_words(end, rules), module_price(end), 1, link.name)
         if cage_adapter(end) is not None:
             yield Wanted(
                 "cage adapter", "small module in a large cage", "cage adapter", 1, link.name
@@ -75,7 +75,8 @@ def _modules(
             yield Wanted("converter", "media converter", "converter", 1, link.name)
 
 
-def _module_words(end: End, rules: HouseRules) -> str:
+def module_words(end: End, rules: HouseRules) -> str:
+    """What is bought for an end, in words."""
     words = told(kept(shelved(end), rules))
     return words if end.temperature in (None, "commercial") else f"{words}, {end.temperature}"
 

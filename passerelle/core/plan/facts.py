@@ -83,6 +83,8 @@ class TaskFact(Fact):
     """What became of a task, by its key: done, part done, not done with its cause, or open again.
 
     minutes : of one person. from_m, until_m : sheath marks of a pulled cable. [m]
+    was : what the task was then, in words: where the plan says otherwise since, it is to be done
+    again.
     """
 
     kind: Literal["task"]
@@ -92,6 +94,7 @@ class TaskFact(Fact):
     from_m: Metres | None = None
     until_m: Metres | None = None
     note: Text | None = None
+    was: Text | None = None
 
 
 AnyFactType = StrandFact | RedLightFact | TaskFact

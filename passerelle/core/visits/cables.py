@@ -91,7 +91,7 @@ def _one(ground: Ground, cable: Cable) -> Iterator[Task]:
         f"check {name} in, and test it before it is pulled", name, about, (feed,),
         ground.minutes("goods-in") + ground.minutes("test", tests),
         f"{tests} strand{'s' if tests != 1 else ''} tested", blocked=stops, links=links,
-        due=ground.due(name, bought), carry=ground.parts(name, bought),
+        due=ground.due(name, bought),
     )  # fmt: skip
     order_m = lengths(ground.plant, cable).order_m
     waits = [Wait(key_of("goods-in", cable.id), "tested before it is pulled")]
@@ -108,6 +108,7 @@ def _one(ground: Ground, cable: Cable) -> Iterator[Task]:
         ground.minutes("set-up") + ground.minutes("pull", order_m or 0.0),
         "length not known: set-up alone" if order_m is None else f"{order_m:.0f} m",
         people=2, after=tuple(waits), carry=ground.parts(name, bought), points=tuple(points),
+        extent="" if order_m is None else f"{order_m:.0f} m of {cable.strands} strands",
         blocked=stops, links=links,
     )  # fmt: skip
     for side, place in (("a", cable.a), ("b", cable.b)):
@@ -141,7 +142,8 @@ def _end(
     yield Task(
         key_of(kind, cable.id, side), kind, f"{word} {name} at {place}", name, about, (place,),
         ground.minutes(operation, times) + ports, counted, after=tuple(waits),
-        carry=_half(ground.parts(name, _END_PARTS), cable), blocked=stops, links=links,
+        carry=ground.parts(name, _END_PARTS, half=_alike(cable)), blocked=stops, links=links,
+        extent=f"{strands} strands, {end.kind}, {end.connector or 'connector not recorded'}",
     )  # fmt: skip
     yield Task(
         key_of("inspect", cable.id, side), "inspect", f"inspect and clean {name} at {place}", name,
@@ -151,10 +153,9 @@ def _end(
     )  # fmt: skip
 
 
-def _half(parts: tuple[str, ...], cable: Cable) -> tuple[str, ...]:
-    """Parts of both ends, said as such: each end takes its own of them."""
-    both = all(end.kind in (PIGTAILS, FIELD) for end in cable.ends)
-    return tuple(f"{one} (both ends)" for one in parts) if both else parts
+def _alike(cable: Cable) -> bool:
+    """Whether both ends are made on site, so that each takes half of the parts."""
+    return all(end.kind in (PIGTAILS, FIELD) for end in cable.ends)
 
 
 def _ending_kind(cable: Cable, side: str) -> TaskKind | None:
@@ -238,5 +239,5 @@ def _tests(ground: Ground) -> Iterator[Task]:
             key_of("test", head.id), "test", f"test {' + '.join(one.name for one in cables)}",
             head.name, (CABLE, head.id), (ends[0][0], ends[-1][0]),
             ground.minutes("test", strands), f"{strands} × {ground.minutes('test'):g} min",
-            people=2, after=tuple(waits), blocked=stops, links=links,
+            people=2, after=tuple(waits), blocked=stops, links=links, extent=f"{strands} strands",
         )  # fmt: skip

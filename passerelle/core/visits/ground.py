@@ -67,14 +67,22 @@ class Ground:
                 found[reason].append((line, share))
         return found
 
-    def parts(self, name: str, items: Iterable[Item]) -> tuple[str, ...]:
-        """What goes along for a thing, of some kinds of parts."""
+    def parts(self, name: str, items: Iterable[Item], *, half: bool = False) -> tuple[str, ...]:
+        """What goes along for a thing, of some kinds of parts.
+
+        half : to one of its two ends; what does not halve goes to whichever is first.
+        """
         wanted = set(items)
-        return tuple(
-            f"{share:g}{' m' if line.unit == 'm' else ''} × {line.item}: {line.what}"
-            for line, share in self._bought.get(name, ())
-            if line.item in wanted
-        )
+        found = []
+        for line, share in self._bought.get(name, ()):
+            if line.item not in wanted:
+                continue
+            whole = not half or line.unit == "m" or share % 2
+            count = share if whole else share / 2
+            both = " (both ends)" if half and whole else ""
+            unit = " m" if line.unit == "m" else ""
+            found.append(f"{count:g}{unit} × {line.item}: {line.what}{both}")
+        return tuple(found)
 
     def count(self, name: str, item: Item) -> float:
         """How many of a kind of part are for a thing."""

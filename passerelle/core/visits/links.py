@@ -7,6 +7,7 @@ from itertools import pairwise
 from passerelle.core.judge.about import COPPER, DEVICE, FEED
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.light.modules import End
+from passerelle.core.materials.onlinks import module_words
 from passerelle.core.materials.wanted import Item
 from passerelle.core.plan.lightpath import Segment
 
@@ -141,14 +142,16 @@ def _link(ground: Ground, one: LinkCheck, one_after: dict[str, str]) -> Iterator
             if isinstance(part, Segment) and part.kind == "cord"
             and (side == "a") == (at < len(link.path.parts) / 2)
         )  # fmt: skip
+        words = module_words(end, ground.rules)
         yield Task(module, "module", f"fit the module of {link.name} {where}", link.name,
                    about, at, ground.minutes("module"), "1 module",
-                   after=(*waits, *apart), carry=ground.parts(link.name, _MODULES), blocked=stops,
+                   after=(*waits, *apart), carry=(f"1 × module: {words}",), extent=words,
+                   blocked=stops,
                    due=ground.due(link.name, _MODULES), links=mine)  # fmt: skip
         yield Task(patch, "patch", f"patch {link.name} {where}", link.name, about,
                    at, ground.minutes("cord", cords), f"{cords} cords",
                    after=(Wait(module, "the module goes in before the cord"), *tested, *apart),
-                   carry=ground.parts(link.name, _CORDS), blocked=stops,
+                   carry=ground.parts(link.name, _CORDS, half=True), blocked=stops,
                    due=ground.due(link.name, _CORDS), links=mine)  # fmt: skip
         turn_up += [Wait(patch, "both ends are patched")]
     known = tuple(dict.fromkeys(p for p in places if p in ground.plant.places and p is not None))

@@ -37,6 +37,7 @@ def of_loose(ground: Ground, one: LinkCheck, seen: set[str]) -> Iterator[Task]:
         pull, "pull", f"pull the cable of {link.name}", link.name, about, at,
         ground.minutes("set-up", len(parts)) + ground.minutes("pull", length_m), counted,
         people=2, carry=ground.parts(link.name, ("cable", "trunk")), blocked=stops, links=mine,
+        extent=counted,
         due=ground.due(link.name, ("cable", "trunk")),
     )  # fmt: skip
     splices, ports = ground.count(link.name, "splice protector"), ground.count(link.name, "adapter")
@@ -51,7 +52,8 @@ def of_loose(ground: Ground, one: LinkCheck, seen: set[str]) -> Iterator[Task]:
         yield Task(
             key, kind, f"finish the cable of {link.name} {where}", link.name, about, site,
             minutes / 2, f"half of {splices:g} splices, {plugs} plugs, {ports:g} ports",
-            after=(waits[0],), carry=ground.parts(link.name, _END_PARTS), blocked=stops, links=mine,
+            after=(waits[0],), carry=ground.parts(link.name, _END_PARTS, half=True), blocked=stops,
+            links=mine,
         )  # fmt: skip
         waits.append(Wait(key, "tested from panel to panel"))
     strands = max(resolve(link.a).strands or 2, *(part.strands or 0 for part in parts))

@@ -2,7 +2,7 @@
 
 import random
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from time import monotonic
 
@@ -35,6 +35,25 @@ class Order:
     what: str
     lead_days: int | None
     reasons: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class WhatIf:
+    """What may come: a day that is lost, people who are ill, goods that come late, a blocked way.
+
+    lost : working days. ill : people fewer in each crew. late : days more, by key of the price.
+    shut : pathways that no cable can be pulled through. keep : nothing comes before the day that
+    the plan has it on, so that as little as can be changes.
+    """
+
+    lost: frozenset[int] = frozenset()
+    ill: int = 0
+    late_days: int = 0
+    shut: frozenset[str] = frozenset()
+    keep: bool = False
+
+
+NOTHING = WhatIf()
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +100,11 @@ def conditions_of(plan: Plan, travel: Travel) -> Conditions:
 
 
 def proposed(
-    check: PlanCheck, materials: Materials, facts: Facts = Facts.NONE, seconds: float = SECONDS
+    check: PlanCheck,
+    materials: Materials,
+    facts: Facts = Facts.NONE,
+    seconds: float = SECONDS,
+    what_if: WhatIf = NOTHING,
 ) -> Proposal:
     """Propose visits for what is left to do, after the days on which something is done already.
 
@@ -90,7 +113,9 @@ def proposed(
     work = work_of(check, materials, facts)
     travel = travel_of(check.plan, check.plant)
     conditions = conditions_of(check.plan, travel)
-    tasks, blocked = list(work.tasks), list(work.blocked)
+    crew = max(1, conditions.crew - what_if.ill)
+    conditions = replace(conditions, crew=crew, lost=what_if.lost)
+    tasks, blocked = _as_if(work, check, what_if, crew)
     visits: list[Visit] = []
     least = 0
     first = 1 + max(
@@ -112,6 +137,44 @@ def proposed(
         _guessed(visits, conditions),
         conditions,
     )  # fmt: skip
+
+
+def _as_if(
+    work: Work, check: PlanCheck, what_if: WhatIf, crew: int
+) -> tuple[list[Task], list[tuple[Task, str]]]:
+    """Tasks and what is blocked, as they would be."""
+    planned: dict[str, int] = {}
+    for visit in check.plan.visits:
+        for key in visit.tasks:
+            planned[key] = min(planned.get(key, visit.day), visit.day)
+    cut = {
+        cable.id: name
+        for cable in check.plant.cables.values()
+        for name in cable.route
+        if name in what_if.shut
+    }
+    tasks, blocked = list(work.tasks), list(work.blocked)
+    for one in work.tasks:
+        why = None
+        if one.kind == "pull" and one.about[1] in cut:
+            why = f"{cut[one.about[1]]} is blocked"
+        elif one.people > crew:
+            why = f"takes {one.people} people at once; a crew has {crew} left"
+        if why is not None and one in tasks:
+            gone = _with_waiting(one, tasks)
+            blocked += [(t, why if t is one else f"waits for {one.name}") for t in gone]
+            tasks = [t for t in tasks if t not in gone]
+    later = [
+        replace(
+            one,
+            due=max(
+                one.due + (what_if.late_days if one.due > 1 or one.kind == "goods-in" else 0),
+                planned.get(one.key, 1) if what_if.keep else 1,
+            ),
+        )
+        for one in tasks
+    ]
+    return later, blocked
 
 
 def best_of(

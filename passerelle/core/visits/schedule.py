@@ -66,7 +66,10 @@ class Visit:
 
 @dataclass(frozen=True)
 class Conditions:
-    """What days are made of. open_at : hours of a place on a day; None: always. [h]"""
+    """What days are made of. open_at : hours of a place on a day; None: always. [h]
+
+    lost : days on which nobody works.
+    """
 
     crew: int
     crews: int
@@ -74,6 +77,7 @@ class Conditions:
     depot: str | None
     travel: Travel
     open_at: Callable[[str, int], Hours | None]
+    lost: frozenset[int] = frozenset()
 
 
 @dataclass
@@ -141,6 +145,8 @@ def scheduled(
     idle = 0
     while left:
         number += 1
+        if number in conditions.lost:
+            continue
         day = _begin(number, conditions)
         worked = False
         while True:

@@ -31,7 +31,8 @@ class Task:
     blocked : findings that stop it. points : what is ticked on the way. due : the first working
     day that its goods are there, from 1. day : pinned to it.
     about : kind and id of its subject, to note what became of it.
-    links : ids of the links that it serves.
+    links : ids of the links that it serves. extent : how much of what, without names, places and
+    minutes: where it is another one than was done, the work is to be done again.
     """
 
     key: str
@@ -49,6 +50,7 @@ class Task:
     settles: tuple[str, ...] = ()
     blocked: tuple[str, ...] = ()
     links: tuple[str, ...] = field(default=(), repr=False)
+    extent: str = ""
     due: int = 1
     day: int | None = None
 

@@ -29,7 +29,8 @@ class Work:
     """What there is to do.
 
     tasks : to be scheduled. done : by key, with what was noted. blocked : each with why.
-    waived : declared not needed, with why. desk : looks that need no visit. all : by key.
+    rework : done, and the plan says otherwise since. waived : not needed, and why.
+    desk : looks that need no visit. all : by key.
     """
 
     tasks: tuple[Task, ...]
@@ -37,6 +38,7 @@ class Work:
     blocked: tuple[tuple[Task, str], ...]
     waived: tuple[tuple[Task, str], ...]
     desk: tuple[Task, ...]
+    rework: tuple[tuple[Task, str], ...]
     all: Mapping[str, Task]
 
 
@@ -79,7 +81,13 @@ def work_of(check: PlanCheck, materials: Materials, facts: Facts = Facts.NONE) -
             derived.setdefault(one.key, one)
     _add_own(plan, derived)
     noted = standing(facts)
-    done = {key: noted[key] for key in derived if key in noted and noted[key].state == "done"}
+    said_done = {k: noted[k] for k in derived if k in noted and noted[k].state == "done"}
+    rework = tuple(
+        (derived[key], fact.was) for key, fact in said_done.items()
+        if fact.was is not None and derived[key].extent and fact.was != derived[key].extent
+    )  # fmt: skip
+    again = {one.key for one, _ in rework}
+    done = {key: fact for key, fact in said_done.items() if key not in again}
     left = {key: _left(task, noted.get(key), derived, done) for key, task in derived.items()
             if key not in done}  # fmt: skip
     _no_ring(left)
@@ -87,7 +95,7 @@ def work_of(check: PlanCheck, materials: Materials, facts: Facts = Facts.NONE) -
     tasks = tuple(task for key, task in left.items() if key not in blocked)
     return Work(
         tasks, done, tuple((left[key], why) for key, why in blocked.items()), tuple(waived),
-        tuple(desk), derived,
+        tuple(desk), rework, derived,
     )  # fmt: skip
 
 

@@ -67,6 +67,7 @@ def packet(plan: Plan, revision: int, visit_id: str, work: Work) -> dict[str, An
                 "minutes": round(one.minutes, 1),
                 "people": one.people,
                 "quantity": one.quantity,
+                "extent": one.extent,
                 "carry": [*one.carry, *KINDS[one.kind].carry],
                 "points": list(one.points),
                 "cautions": list(KINDS[one.kind].cautions),

@@ -62,7 +62,12 @@ def test_a_spliced_cable_from_the_store_to_its_test_in_minutes():
         "test:cable001": 48.0,
     }  # fmt: skip
     assert pulled == 222.3
+    splice = found.all["splice:cable001:a"]
+    assert [part.partition(":")[0] for part in splice.carry] == [
+        "12 × pigtail", "6 × adapter", "12 × splice protector",
+    ]  # fmt: skip
     pull = found.all["pull:cable001"]
+    assert pull.carry == ("210 m × cable: OS2, 12 strands, test cable",)
     assert (pull.at, pull.people, pull.hours) == (("A", "B"), 2, pull.minutes / 120)
 
 
@@ -154,3 +159,15 @@ def test_what_a_person_says_of_a_task():
     assert [(one.key, why) for one, why in found.waived] == [("label:cable001:a", "it has one")]
     one = found.all["splice:cable001:a"]
     assert (one.minutes, one.day) == (50.0, 3)
+
+
+def test_work_that_was_done_otherwise_is_to_be_done_again_whatever_it_is_called():
+    """It was pulled as 210 m of 12; another route makes it longer, another name changes nothing."""
+    extent = work(plan()).all["pull:cable001"].extent
+    facts = done("pull:cable001", was=extent)
+    renamed = work(plan(replace(CABLE, name="Z9")), facts)
+    assert (renamed.rework, "pull:cable001" in renamed.done) == ((), True)
+    longer = work(plan(replace(CABLE, slack_a_m=40.0)), facts)
+    assert [(one.key, was) for one, was in longer.rework] == [("pull:cable001", extent)]
+    assert "pull:cable001" in {one.key for one in longer.tasks}
+    assert "pull:cable001" in work(plan(), done("pull:cable001")).done  # nobody said what it was

@@ -7,7 +7,7 @@ export type RedLight = Extract<Fact, { kind: "red light" }>;
 export type StrandFact = Extract<Fact, { kind: "strand" }>;
 export type TaskFact = Extract<Fact, { kind: "task" }>;
 type Told =
-  | Pick<TaskFact, "kind" | "task" | "state" | "minutes" | "from_m" | "until_m" | "note">
+  | Pick<TaskFact, "kind" | "task" | "state" | "minutes" | "from_m" | "until_m" | "note" | "was">
   | Pick<RedLight, "kind" | "start" | "seen">
   | Pick<StrandFact, "kind" | "strand" | "state">;
 

@@ -2128,6 +2128,9 @@ export interface paths {
         /**
          * Proposevisits
          * @description Visits for what is left to do: nothing is stored before somebody takes them.
+         *
+         *     lost : a day on which nobody works. ill : people fewer. late_days : goods come later by so many.
+         *     shut : a pathway that is blocked. keep : nothing comes before its day, so that little changes.
          */
         get: operations["proposeVisits"];
         put?: never;
@@ -6562,6 +6565,11 @@ export interface components {
             blocked: number;
             /** Moved */
             moved: number;
+            /**
+             * Stopped
+             * @description what cannot be done any more, as it was asked
+             */
+            stopped: string[];
             /** Guessed */
             guessed: string[][];
         };
@@ -7909,6 +7917,8 @@ export interface components {
          * @description What became of a task, by its key: done, part done, not done with its cause, or open again.
          *
          *     minutes : of one person. from_m, until_m : sheath marks of a pulled cable. [m]
+         *     was : what the task was then, in words: where the plan says otherwise since, it is to be done
+         *     again.
          */
         TaskFact: {
             /** X */
@@ -7949,6 +7959,8 @@ export interface components {
             until_m?: number | null;
             /** Note */
             note?: string | null;
+            /** Was */
+            was?: string | null;
         };
         /**
          * TaskView
@@ -8000,6 +8012,16 @@ export interface components {
             due: number;
             /** Not Needed */
             not_needed: string | null;
+            /**
+             * Extent
+             * @description what it is, to be kept with what is noted of it
+             */
+            extent: string;
+            /**
+             * Rework
+             * @description it was done as this, and the plan says otherwise since
+             */
+            rework: string | null;
         };
         /**
          * Termination
@@ -13542,7 +13564,13 @@ export interface operations {
     };
     proposeVisits: {
         parameters: {
-            query?: never;
+            query?: {
+                lost?: number | null;
+                ill?: number;
+                late_days?: number;
+                shut?: string | null;
+                keep?: boolean;
+            };
             header?: never;
             path: {
                 plan_id: number;

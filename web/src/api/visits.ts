@@ -43,4 +43,16 @@ export const useStates = (plan_id: number, revision: number) =>
 /** Nothing was done for it yet. */
 export const isIdle = (state: State | undefined) => state === undefined || state === "planned" || state === "there";
 
-export const usePropose = (plan_id: number) => useMutation({ mutationFn: () => taken(client.GET("/api/plans/{plan_id}/visits/proposal", path(plan_id))) });
+/** What may come; nothing of it is stored. */
+export interface WhatIf {
+  lost?: number;
+  ill?: number;
+  late_days?: number;
+  shut?: string;
+  keep?: boolean;
+}
+
+export const usePropose = (plan_id: number) =>
+  useMutation({
+    mutationFn: (query: WhatIf) => taken(client.GET("/api/plans/{plan_id}/visits/proposal", { params: { path: { plan_id }, query } })),
+  });

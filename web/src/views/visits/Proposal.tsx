@@ -56,6 +56,12 @@ export function Proposal({ view, made, onClose }: Props) {
         {made.walked_h.toFixed(1)} h on the way. {made.blocked > 0 && `${made.blocked} tasks are blocked and in no visit. `}
         {view.visits.length > 0 && (made.moved ? `${made.moved} tasks change their day.` : "No task changes its day.")}
       </Text>
+      {made.stopped.length > 0 && (
+        <Text color="warn.fg" fontWeight="600">
+          ▼ {made.stopped.length === 1 ? "One more task" : `${made.stopped.length} more tasks`} cannot be done: {made.stopped.slice(0, 4).join(", ")}
+          {made.stopped.length > 4 && " …"}
+        </Text>
+      )}
       {made.broken.map((one) => (
         <Text key={one} color="warn.fg" fontWeight="600">
           ▼ {one}

@@ -74,6 +74,11 @@ export function TaskRow({ task, clock, broken, current, onOpen, onTick }: Props)
               Blocked: <Said text={task.blocked} />
             </Text>
           )}
+          {task.rework !== null && (
+            <Text fontSize="13px" color="warn.fg" fontWeight="600" data-rework="">
+              ▼ To be done again: it was done as {task.rework}; the plan says {task.extent} now
+            </Text>
+          )}
           {broken
             .filter((said) => !said.startsWith("blocked:"))
             .map((said) => (

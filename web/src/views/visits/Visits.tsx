@@ -2,7 +2,7 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import { usePropose, useVisits, type TaskView, type VisitsView, type VisitView } from "../../api/visits";
+import { usePropose, useVisits, type TaskView, type VisitsView, type VisitView, type WhatIf } from "../../api/visits";
 import { useKeys } from "../../app/keyboard";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
@@ -19,6 +19,7 @@ import { TaskRow } from "./TaskRow";
 import { TaskSheet } from "./TaskSheet";
 import { byKey, clockAt, headline, isDone, load, placesOf } from "./told";
 import { useTasks } from "./useTasks";
+import { WhatIfSheet } from "./WhatIfSheet";
 
 export function Visits() {
   const { plan } = useOpenPlan();
@@ -38,7 +39,7 @@ export function Visits() {
   const at = current ? visits.indexOf(current) : -1;
   const pick = (visit: VisitView | undefined) => visit && setSearch({ visit: visit.id }, { replace: true });
   useKeys({ j: () => pick(visits[at + 1]), k: () => pick(visits[at - 1]), v: () => ask() });
-  const ask = () => propose.mutate(undefined, { onError: refuse });
+  const ask = (what: WhatIf = {}) => propose.mutate(what, { onError: refuse });
   const task = opened === null ? undefined : tasks.get(opened);
   return (
     <Flex direction="column" flex="1" minH="0" px={{ base: "3", md: "4" }} pt="2" overflowY="auto" className="print-whole">
@@ -54,7 +55,7 @@ export function Visits() {
             colorPalette="accent"
             loading={propose.isPending}
             loadingText="Trying orders …"
-            onClick={ask}
+            onClick={() => ask()}
           >
             {visits.length ? "Propose anew" : "Propose visits"}
           </Button>
@@ -64,6 +65,7 @@ export function Visits() {
           <Button size="sm" minH="36px" variant="outline" colorPalette="accent" onClick={() => setCrew(true)}>
             Crew and days …
           </Button>
+          {visits.length > 0 && <WhatIfSheet onAsk={ask} />}
           {visits.length > 0 && <Calendar />}
           {visits.length > 0 && <BringHome />}
           <Button size="sm" minH="36px" variant="outline" colorPalette="accent" onClick={() => window.print()}>
@@ -108,6 +110,8 @@ function Sums({ view }: { view: VisitsView }) {
   ];
   if (view.depot) parts.push(`from ${view.depot}`);
   if (blocked) parts.push(`${blocked} blocked`);
+  const again = open.filter((one) => one.rework !== null);
+  if (again.length) parts.push(`${again.length} to be done again, ${(again.reduce((sum, one) => sum + one.minutes, 0) / 60).toFixed(1)} h`);
   const timed = view.tasks.filter((one) => isDone(one) && one.noted?.minutes != null);
   if (timed.length >= ENOUGH) {
     const took = timed.reduce((sum, one) => sum + (one.noted?.minutes ?? 0), 0);

@@ -3,7 +3,7 @@ import type { TaskView, VisitView } from "../../api/visits";
 import { clockAt, load, placesOf, progress } from "./told";
 
 const task = (key: string, state: string | null, carry: string[] = []) =>
-  ({ key, noted: state ? { state } : null, carry, kind: "look" }) as unknown as TaskView;
+  ({ key, noted: state ? { state } : null, carry, kind: "look", rework: null }) as unknown as TaskView;
 const visit = {
   tasks: [{ key: "a" }, { key: "b" }],
   steps: [

@@ -12,7 +12,7 @@ export function clockAt(starts: string, hours: number): string {
   return `${String(Math.floor(at / 60) % 24).padStart(2, "0")}:${String(at % 60).padStart(2, "0")}`;
 }
 
-export const isDone = (task: TaskView | undefined) => task?.noted?.state === "done";
+export const isDone = (task: TaskView | undefined) => task?.noted?.state === "done" && task.rework === null;
 
 export function byKey(view: VisitsView): Map<string, TaskView> {
   return new Map(view.tasks.map((task) => [task.key, task]));

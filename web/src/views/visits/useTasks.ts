@@ -24,6 +24,7 @@ export function useTasks(view: VisitsView | undefined) {
           from_m: more.from_m ?? null,
           until_m: more.until_m ?? null,
           note: more.note ?? null,
+          was: task.extent || null,
         },
       },
     ]).then(
