@@ -7,6 +7,7 @@ import { useOpenPlan } from "../../app/planContext";
 import { rate } from "../../words/figures";
 import { SvgText } from "../../drawing/SvgText";
 import { paint } from "../../theme";
+import { seated } from "./seats";
 
 type Group = Device["ports"][number];
 
@@ -21,22 +22,6 @@ const ROW = 12;
 const SCALE = 2;
 
 const widthOf = (group: Group) => (group.cage == null ? JACK : /^(SFP|GBIC)/.test(group.cage) ? SMALL : WIDE);
-
-/** Each port of a group with what sits in it; what names no port takes the first that is free. */
-export function seated(count: number, seats: Seat[]): { number: number; seats: Seat[]; said: boolean }[] {
-  const ports = Array.from({ length: count }, (_, i) => ({ number: i + 1, seats: [] as Seat[], said: true }));
-  const loose: Seat[] = [];
-  for (const seat of seats) {
-    const port = seat.number == null ? undefined : ports[seat.number - 1];
-    if (port) port.seats.push(seat);
-    else loose.push(seat);
-  }
-  for (const seat of loose) {
-    const free = ports.find((port) => port.seats.length === 0);
-    if (free) Object.assign(free, { seats: [seat], said: false });
-  }
-  return ports;
-}
 
 const told = (port: { number: number; seats: Seat[]; said: boolean }) =>
   port.seats.length === 0

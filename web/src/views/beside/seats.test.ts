@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { seated } from "./DeviceFront";
+import { seated } from "./seats";
 
 const seat = (number: number | null, name: string) => ({
   number,
