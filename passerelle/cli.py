@@ -10,6 +10,7 @@ import argparse
 import io
 import sys
 from pathlib import Path
+from typing import Any
 
 from passerelle.core.refused import Refused
 from passerelle.settings import DEFAULT_FOLDER, DEFAULT_PORT, Settings
@@ -96,6 +97,29 @@ def run_visits(arguments: argparse.Namespace) -> int:
         print(json.dumps(visitsjson.as_document(made, plan), indent=1, ensure_ascii=False))
     else:
         print(visitsjson.table(made, plan))
+    return 0
+
+
+def run_tests(arguments: argparse.Namespace) -> int:
+    """`passerelle tests FILE|- [--method …] [--limits …] [--kind …] [--json]`."""
+    import json
+
+    from passerelle.core.judge.wholeplan import check
+    from passerelle.core.many import many_things
+    from passerelle.core.measuring.limits import limits_of
+    from passerelle.core.measuring.runs import RunKind
+    from passerelle.formats import testsjson
+    from passerelle.formats.planfile import read_plan
+
+    every: tuple[RunKind, ...] = ("permanent", "channel")
+    kinds = tuple(one for one in every if arguments.kind in (one, "all"))
+    with many_things():
+        judged = check(read_plan(read_input(arguments.file)))
+        made = limits_of(judged, arguments.method, arguments.limits, kinds)
+    if arguments.json:
+        print(json.dumps(testsjson.as_document(made), indent=1, ensure_ascii=False))
+    else:
+        print(testsjson.table(made))
     return 0
 
 
@@ -203,28 +227,7 @@ def _parser() -> argparse.ArgumentParser:
         prog="passerelle", description="Plans fiber links: light path, loss budget and verdict."
     )
     commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
-    check = commands.add_parser("check", help="judge every link of a plan file")
-    check.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
-    check.add_argument("--json", action="store_true", help="print the answers as JSON")
-    check.set_defaults(run=run_check)
-    materials = commands.add_parser("materials", help="what to buy and to cut for a plan")
-    materials.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
-    materials.add_argument("--json", action="store_true", help="print the list as JSON")
-    materials.set_defaults(run=run_materials)
-    visits = commands.add_parser("visits", help="who goes where, when and with what")
-    visits.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
-    visits.add_argument("--json", action="store_true", help="print the visits as JSON")
-    visits.set_defaults(run=run_visits)
-    book = commands.add_parser("book", help="the plan as a PDF: every sheet, with contents")
-    book.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
-    book.add_argument("--out", required=True, metavar="PDF", help="file to write, or -")
-    book.add_argument("--paper", choices=("a4", "us-letter"), default="a4")
-    book.add_argument("--kind", choices=PAPERS, default="book", help="one paper alone")
-    book.set_defaults(run=run_book)
-    workbook = commands.add_parser("workbook", help="every table of a plan as one XLSX workbook")
-    workbook.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
-    workbook.add_argument("--out", required=True, metavar="XLSX", help="file to write, or -")
-    workbook.set_defaults(run=run_workbook)
+    _reading(commands)
     for name, what in (
         ("serve", "run the application"),
         ("demo", "run the application with the demo plan in it"),
@@ -252,6 +255,41 @@ def _parser() -> argparse.ArgumentParser:
     _data(back)
     back.set_defaults(run=run_restore)
     return parser
+
+
+def _reading(commands: Any) -> None:
+    """Commands that read a plan file and store nothing."""
+    check = commands.add_parser("check", help="judge every link of a plan file")
+    check.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    check.add_argument("--json", action="store_true", help="print the answers as JSON")
+    check.set_defaults(run=run_check)
+    materials = commands.add_parser("materials", help="what to buy and to cut for a plan")
+    materials.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    materials.add_argument("--json", action="store_true", help="print the list as JSON")
+    materials.set_defaults(run=run_materials)
+    visits = commands.add_parser("visits", help="who goes where, when and with what")
+    visits.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    visits.add_argument("--json", action="store_true", help="print the visits as JSON")
+    visits.set_defaults(run=run_visits)
+    tests = commands.add_parser("tests", help="runs to test, with their limits by method")
+    tests.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    tests.add_argument("--method", choices=("one-cord", "two-cord", "three-cord"),
+                       default="one-cord", help="how the reference is set")  # fmt: skip
+    tests.add_argument("--limits", choices=("iso-14763-3", "tia-568"), default="iso-14763-3",
+                       help="what an end connection may lose against the test cord")  # fmt: skip
+    tests.add_argument("--kind", choices=("permanent", "channel", "all"), default="permanent")
+    tests.add_argument("--json", action="store_true", help="print the runs as JSON")
+    tests.set_defaults(run=run_tests)
+    book = commands.add_parser("book", help="the plan as a PDF: every sheet, with contents")
+    book.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    book.add_argument("--out", required=True, metavar="PDF", help="file to write, or -")
+    book.add_argument("--paper", choices=("a4", "us-letter"), default="a4")
+    book.add_argument("--kind", choices=PAPERS, default="book", help="one paper alone")
+    book.set_defaults(run=run_book)
+    workbook = commands.add_parser("workbook", help="every table of a plan as one XLSX workbook")
+    workbook.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    workbook.add_argument("--out", required=True, metavar="XLSX", help="file to write, or -")
+    workbook.set_defaults(run=run_workbook)
 
 
 def _data(command: argparse.ArgumentParser) -> None:

@@ -82,3 +82,40 @@ def test_a_copy_is_made_and_put_back_from_the_command_line(tmp_path, capsys):
     copy.write_bytes(b"PK")
     assert main(["restore", str(copy), "--data", data]) == 2
     assert capsys.readouterr().err == "copy.zip: is no copy of a data folder, or is damaged\n"
+
+
+def test_visits_of_the_smallest_plan_in_order_within_the_day(capsys):
+    """1,800 m in one pull: 90 + 0.6 x 1,800 = 1,170 minutes of two people are 9.75 h: two days."""
+    assert main(["visits", str(SMALLEST), "--json"]) == 0
+    made = json.loads(capsys.readouterr().out)
+    assert (made["day_h"], made["crew"], made["least_days"], len(made["visits"])) == (8.0, 2, 2, 2)
+    tasks = [(v["day"], t) for v in made["visits"] for t in v["tasks"]]
+    pulls = [(day, t["part"], t["hours"]) for day, t in tasks if t["kind"] == "pull"]
+    assert pulls == [(1, 1, 8.0), (2, 2, 1.75)]
+    ends = {}
+    for day, task in tasks:
+        ends[task["task"]] = (day, task["start_h"] + task["hours"])
+        for name in task["after"]:
+            assert ends[name][0] < day or ends[name][1] <= task["start_h"] + 1e-9
+    assert main(["visits", str(SMALLEST)]) == 0
+    assert "2 days; fewer are proven impossible" in capsys.readouterr().out
+
+
+def test_tests_of_the_demo_by_each_method(tmp_path, capsys):
+    path = tmp_path / "plan.json"
+    path.write_bytes(write_plan(mistakes_plan()))
+    limits = {}
+    for method in ("one-cord", "two-cord", "three-cord"):
+        assert main(["tests", str(path), "--method", method, "--json"]) == 0
+        made = json.loads(capsys.readouterr().out)
+        run = next(one for one in made["runs"] if one["run"] == "P-07/5")
+        limits[method] = run["wavelengths"][0]["limit_db"]
+        assert run["from"] == {"place": "Pier Office", "panel": "PO-A", "port": 15}
+        assert (run["kind"], run["connections_all"], run["splices"]) == ("permanent", 2, 3)
+    assert limits == {"one-cord": 3.06, "two-cord": 2.56, "three-cord": 2.06}
+    assert all(one["why"] for one in made["left_out"])
+    assert main(["tests", str(SMALLEST), "--kind", "channel", "--json"]) == 0
+    runs = json.loads(capsys.readouterr().out)["runs"]
+    assert [(one["run"], one["connections"]) for one in runs] == [
+        ("A-B 10G/1", 4), ("A-B 10G/2", 4),
+    ]  # fmt: skip

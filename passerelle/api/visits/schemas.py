@@ -60,6 +60,7 @@ class TaskView(BaseModel):
     own: bool
     due: int
     not_needed: str | None
+    day: int | None = Field(description="the working day that it is pinned to")
     extent: str = Field(description="what it is, to be kept with what is noted of it")
     rework: str | None = Field(description="it was done as this, and the plan says otherwise since")
 

@@ -75,7 +75,8 @@ def _tasks(now: Judged, work: Work) -> list[schemas.TaskView]:
                 settles=list(one.settles), blocked=blocked.get(one.key),
                 noted=None if fact is None or fact.state == "open" else schemas.NotedView.of(fact),
                 own_id=told.id if told is not None else None, own=one.key in own, due=one.due,
-                not_needed=waived.get(one.key), extent=one.extent, rework=rework.get(one.key),
+                not_needed=waived.get(one.key), day=one.day, extent=one.extent,
+                rework=rework.get(one.key),
             )
         )  # fmt: skip
     return found
@@ -133,7 +134,9 @@ def _windows(kept: list[KeptVisit], conditions: Conditions) -> list[schemas.Wind
 
 
 def states_view(now: Judged) -> list[schemas.StateView]:
-    """How far each cable and each link is."""
+    """How far each cable and each link is; nothing while nobody has noted anything."""
+    if not standing(now.held.facts):
+        return []
     materials = _materials(now)
     work = work_of(now.check, materials, now.held.facts)
     ground = Ground(now.check, materials)

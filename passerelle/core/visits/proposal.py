@@ -12,10 +12,11 @@ from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.visiting import minutes_of
+from passerelle.core.refused import Refused
 from passerelle.core.working import steps
 
 from .bound import least_days
-from .schedule import Conditions, Hours, NeverError, Visit, scheduled
+from .schedule import Conditions, Hours, NeverError, Visit, never_open, scheduled
 from .task import Task
 from .tasks import Work, depot_of, in_order, work_of
 from .travel import Travel, travel_of
@@ -108,14 +109,17 @@ def proposed(
 ) -> Proposal:
     """Propose visits for what is left to do, after the days on which something is done already.
 
-    Raises Refused where tasks wait for each other.
+    Raises Refused where tasks wait for each other, or nobody is left to work.
     """
     work = work_of(check, materials, facts)
     travel = travel_of(check.plan, check.plant)
     conditions = conditions_of(check.plan, travel)
-    crew = max(1, conditions.crew - what_if.ill)
+    crew = conditions.crew - what_if.ill
+    if crew < 1:
+        raise Refused("ill", f"{what_if.ill} of {conditions.crew}: nobody is left to work")
     conditions = replace(conditions, crew=crew, lost=what_if.lost)
     tasks, blocked = _as_if(work, check, what_if, crew)
+    tasks = _without_shut(tasks, blocked, conditions)
     visits: list[Visit] = []
     least = 0
     first = 1 + max(
@@ -175,6 +179,20 @@ def _as_if(
         for one in tasks
     ]
     return later, blocked
+
+
+def _without_shut(
+    tasks: list[Task], blocked: list[tuple[Task, str]], conditions: Conditions
+) -> list[Task]:
+    """Without what is at a place that is never open, and what waits for it; both are blocked."""
+    for one in list(tasks):
+        why = never_open(one, conditions)
+        if why is not None and one in tasks:
+            gone = _with_waiting(one, tasks)
+            blocked += [(t, why if t is one else f"waits for {one.name}") for t in gone]
+            dropped = {t.key for t in gone}
+            tasks = [t for t in tasks if t.key not in dropped]
+    return tasks
 
 
 def best_of(

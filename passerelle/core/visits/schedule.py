@@ -172,7 +172,7 @@ def scheduled(
         idle = 0 if worked else idle + 1
         if idle > horizon:
             stuck = max((left[key] for key in ready), key=lambda one: -one.minutes)
-            raise NeverError(stuck, _why_never(stuck, conditions))
+            raise NeverError(stuck, never_open(stuck, conditions) or "no day holds it")
     return _numbered_parts(visits)
 
 
@@ -225,7 +225,8 @@ def _fitting(
                 way = _way(people[at].place, place, conditions)
                 walk += way
                 ready_h = max(ready_h, people[at].free_h + way)
-            back = max((_way(place, conditions.depot, conditions) for place in places), default=0.0)
+            ends = [place or people[at].place for at, place in zip(who, places, strict=True)]
+            back = max((_way(end, conditions.depot, conditions) for end in ends), default=0.0)
             slot = _slot(task, day.number, ready_h, hours, conditions.day_h - back, conditions)
             if slot is None:
                 continue
@@ -240,6 +241,8 @@ def _choices(people: Sequence[_Person], task: Task) -> list[tuple[int, ...]]:
     """Who may do it: every way of sending so many of the crew, people who stand alike once."""
     count = task.people
     order = sorted(range(len(people)), key=lambda at: people[at].free_h)[: max(MOST_PEOPLE, count)]
+    if count > MOST_PEOPLE - 1:
+        return [tuple(order[:count])] if len(order) >= count else []
     seen: set[tuple[tuple[str | None, float], ...]] = set()
     found = []
     for who in permutations(order, count):
@@ -308,12 +311,13 @@ def _longest(task: Task, conditions: Conditions) -> float:
     return floor(longest * GRID + EPS) / GRID
 
 
-def _why_never(task: Task, conditions: Conditions) -> str:
-    if _longest(task, conditions) <= EPS:
-        shut = [p for p in task.at if conditions.open_at(p, 1) is not None]
-        where = shut[0] if shut else (task.at[0] if task.at else "no place")
-        return f"{where} is never open long enough within a day of {conditions.day_h:g} h"
-    return "no day holds it"
+def never_open(task: Task, conditions: Conditions) -> str | None:
+    """Why no day has an hour for a task: a place is shut, or too far off; None: some day has."""
+    if not task.at or _longest(task, conditions) > EPS:
+        return None
+    shut = [p for p in task.at if conditions.open_at(p, 1) is not None]
+    where = shut[0] if shut else task.at[0]
+    return f"{where} is never open long enough within a day of {conditions.day_h:g} h"
 
 
 def _place(

@@ -2,10 +2,14 @@
 
 from dataclasses import replace
 
+import pytest
+
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.things import Things
+from passerelle.core.plan.visiting import PlannedTask, Window
+from passerelle.core.refused import Refused
 from passerelle.core.visits.kept import as_planned
 from passerelle.core.visits.proposal import WhatIf, proposed
 from passerelle.formats.prices import price_book
@@ -63,6 +67,26 @@ def test_a_blocked_duct_stops_what_is_pulled_through_it():
     blocked = {o.key: why for o, why in propose(taken(), WhatIf(shut=frozenset({"D1"}))).blocked}
     assert blocked["pull:cable001"] == "D1 is blocked"
     assert blocked["splice:cable001:a"] == "waits for pull C1"
+
+
+def test_a_place_that_is_never_open_stops_its_tasks_and_nobody_left_is_refused():
+    made = plan()
+    shut = replace(made.places.named("B"), windows=(Window("05:00", "06:00"),))
+    found = propose(replace(made, places=made.places.put(shut)), WhatIf())
+    blocked = {one.key: why for one, why in found.blocked}
+    assert blocked["fit:placebbb:panel PB"] == "B is never open long enough within a day of 8 h"
+    assert "fit:placeaaa:panel PA" not in blocked
+    with pytest.raises(Refused, match="2 of 2: nobody is left to work"):
+        propose(made, WhatIf(ill=2))
+
+
+def test_a_pin_is_kept_or_said():
+    pinned = PlannedTask(name="label:cable001:a", day=9)
+    assert days(propose(plan(tasks=(pinned,)), WhatIf()).visits)["label:cable001:a"] == [9]
+    early = PlannedTask(name="test:cable001", day=1)
+    found = propose(plan(rules=SHORT, tasks=(early,)), WhatIf())
+    (said,) = found.broken
+    assert said.startswith("test C1 is pinned to day 1; it can be on day ")
 
 
 def test_late_goods_open_a_gap():

@@ -71,7 +71,7 @@ def works(draw):
     found = []
     for at in range(draw(st.integers(1, 12))):
         people = draw(st.integers(1, 2))
-        some = draw(st.sampled_from([("H",), ("A",), ("B",), ("A", "B"), ("H", "B")]))
+        some = draw(st.sampled_from([(), ("H",), ("A",), ("B",), ("A", "B"), ("H", "B")]))
         after = [f"t{n}" for n in range(at) if draw(st.integers(0, 4)) == 0]
         found.append(
             task(f"t{at}", draw(st.sampled_from([0.05, 0.5, 1.3, 2.75, 6.0, 11.0])), some,

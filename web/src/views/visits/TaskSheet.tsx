@@ -154,6 +154,20 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
               onChange={(id) => acts.move(task, view.visits.find((one) => one.id === id) ?? null)}
             />
           )}
+          {!task.own && (
+            <TextField
+              label="Not before day"
+              width="104px"
+              mono
+              value={task.day === null ? "" : String(task.day)}
+              placeholder="any"
+              invalid={(text) => {
+                const day = typed(text);
+                return text.trim() === "" || (day !== null && Number.isInteger(day) && day >= 1 && day <= 1000) ? null : `“${text}” is not a working day, 1 to 1000`;
+              }}
+              onCommit={(text) => acts.pin(task, text.trim() === "" ? null : typed(text))}
+            />
+          )}
           {visit && (
             <>
               <Button size="sm" minH="40px" variant="outline" colorPalette="accent" onClick={() => void acts.shift(task, visit, -1)}>

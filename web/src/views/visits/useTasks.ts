@@ -64,8 +64,13 @@ export function useTasks(view: VisitsView | undefined) {
     if (why === null) return store(`${task.name} is needed`, [{ kind: "task", id: task.own_id, doc: null }]);
     return store(`${task.name} is not needed`, [{ kind: "task", id: task.own_id, doc: { name: task.key, not_needed: why } }]);
   };
+  /** The next proposal has it on that day, or says why it cannot. */
+  const pin = (task: TaskView, day: number | null) =>
+    store(day === null ? `${task.name} on any day` : `${task.name} on day ${day}`, [
+      { kind: "task", id: task.own_id, doc: day === null ? null : { name: task.key, day } },
+    ]);
   const addOwn = (doc: { name: string; at: string[]; minutes: number; people: number }) =>
     change.mutateAsync({ what: `Own task ${doc.name}`, changes: [{ kind: "task", id: null, doc: { ...doc, own: true } }] });
   const removeOwn = (task: TaskView) => store(`Delete ${task.name}`, [{ kind: "task", id: task.own_id, doc: null }]);
-  return { became, move, shift, notNeeded, addOwn, removeOwn, store, docOf };
+  return { became, pin, move, shift, notNeeded, addOwn, removeOwn, store, docOf };
 }
