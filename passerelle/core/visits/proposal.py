@@ -23,7 +23,7 @@ from .travel import Travel, travel_of
 
 TRIES = 24
 MORE_TRIES = 3000
-SECONDS = 4.0
+SECONDS = 3.0
 """After that the best found so far stands."""
 NOISE_H = 1.5
 """How far tries shuffle what is ranked alike. [h]"""

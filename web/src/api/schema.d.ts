@@ -8013,6 +8013,11 @@ export interface components {
             /** Not Needed */
             not_needed: string | null;
             /**
+             * Day
+             * @description the working day that it is pinned to
+             */
+            day: number | null;
+            /**
              * Extent
              * @description what it is, to be kept with what is noted of it
              */
