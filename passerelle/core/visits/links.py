@@ -99,11 +99,15 @@ def _provision(ground: Ground, depot: str | None) -> Iterator[Task]:
 
 
 def _one_after_the_other(ground: Ground) -> dict[str, str]:
-    """For each link of a redundancy group the one that has to be up before it is worked on."""
+    """For each link of a redundancy group the one that has to be up before it is worked on.
+
+    In the order of the plan, so that links of several groups never wait for each other.
+    """
     ids = {one.budget.link.name: one.budget.link.id for one in ground.check.links}
+    order = {key: at for at, key in enumerate(ids.values())}
     found: dict[str, str] = {}
     for group in ground.plant.groups.values():
-        members = [ids[name] for name in group.links if name in ids]
+        members = sorted({ids[name] for name in group.links if name in ids}, key=order.__getitem__)
         for before, after in pairwise(members):
             found.setdefault(after, before)
     return found
@@ -115,7 +119,7 @@ def _link(ground: Ground, one: LinkCheck, one_after: dict[str, str]) -> Iterator
     places = (link.a.place, link.b.place)
     other = one_after.get(link.id)
     apart = (
-        (Wait(key_of("turn-up", other), "the other way of a redundant pair is up first"),)
+        (Wait(key_of("turn-up", other), "the other way of a redundant pair is up first", True),)
         if other is not None else ()
     )  # fmt: skip
     cables = dict.fromkeys(

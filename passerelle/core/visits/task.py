@@ -15,10 +15,14 @@ TaskKind = Literal[
 
 @dataclass(frozen=True, slots=True)
 class Wait:
-    """A task that has to end before another begins, by its key, and why."""
+    """A task that has to end before another begins, by its key, and why.
+
+    soft : only while it can be done at all; nothing is blocked by it.
+    """
 
     key: str
     why: str
+    soft: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -92,7 +92,10 @@ def work_of(check: PlanCheck, materials: Materials, facts: Facts = Facts.NONE) -
             if key not in done}  # fmt: skip
     _no_ring(left)
     blocked = _blocked(left, plan.house_rules.crew)
-    tasks = tuple(task for key, task in left.items() if key not in blocked)
+    tasks = tuple(
+        replace(task, after=tuple(w for w in task.after if w.key not in blocked))
+        for key, task in left.items() if key not in blocked
+    )  # fmt: skip
     return Work(
         tasks, done, tuple((left[key], why) for key, why in blocked.items()), tuple(waived),
         tuple(desk), rework, derived,
@@ -237,7 +240,7 @@ def _blocked(tasks: Mapping[str, Task], crew: int) -> dict[str, str]:
             people = counted(task.people, "person", "people")
             found[key] = f"takes {people} at once; a crew has {crew}"
         else:
-            wait = next((w for w in task.after if w.key in found), None)
+            wait = next((w for w in task.after if w.key in found and not w.soft), None)
             if wait is not None:
                 found[key] = f"waits for {tasks[wait.key].name}"
     return {key: found[key] for key in tasks if key in found}
