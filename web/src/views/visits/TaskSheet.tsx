@@ -163,7 +163,9 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
               placeholder="any"
               invalid={(text) => {
                 const day = typed(text);
-                return text.trim() === "" || (day !== null && Number.isInteger(day) && day >= 1 && day <= 1000) ? null : `“${text}” is not a working day, 1 to 1000`;
+                return text.trim() === "" || (day !== null && Number.isInteger(day) && day >= 1 && day <= 1000)
+                  ? null
+                  : `“${text}” is not a working day, 1 to 1000`;
               }}
               onCommit={(text) => acts.pin(task, text.trim() === "" ? null : typed(text))}
             />
