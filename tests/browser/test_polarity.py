@@ -10,8 +10,9 @@ from tests.browser.test_light import answer
 def open_strands(page: Page, name: str) -> None:
     page.goto("/plans/1")
     page.get_by_label("Find a link").fill(name)
-    row = page.locator("[data-link]").filter(has_text=name).first
-    row.get_by_role("button").first.press("Space")  # rows may still be moving: no place is clicked
+    page.wait_for_load_state("networkidle")  # rows stand where they stay
+    page.wait_for_timeout(300)
+    page.locator("[data-link]").filter(has_text=name).first.click()
     expect(page).to_have_url(re.compile("/links/"))
     page.get_by_label("Find a link").fill("")
     page.locator("h1").click()
