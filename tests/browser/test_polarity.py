@@ -1,5 +1,6 @@
 """Strands on screen: followed, repaired, and told apart by what was found on site."""
 
+import re
 
 from playwright.sync_api import Page, expect
 
@@ -10,8 +11,9 @@ def open_strands(page: Page, name: str) -> None:
     links = page.request.get("/api/plans/1/links").json()
     link = next(one["id"] for one in links if one["name"].startswith(name))
     page.goto(f"/plans/1/links/{link}")
-    expect(page.locator("h1")).to_be_visible()
+    expect(page.locator("[data-answer]")).to_be_visible()
     page.keyboard.press("5")
+    expect(page).to_have_url(re.compile(f"{link}/polarity$"))
     expect(page.locator("[data-strands]")).to_be_visible()
 
 
