@@ -8,12 +8,13 @@ from tests.browser.test_light import answer
 
 
 def open_strands(page: Page, name: str) -> None:
-    links = page.request.get("/api/plans/1/links").json()
-    link = next(one["id"] for one in links if one["name"].startswith(name))
-    page.goto(f"/plans/1/links/{link}")
-    expect(page.locator("[data-answer]")).to_be_visible()
+    page.goto("/plans/1")
+    page.get_by_label("Find a link").fill(name)
+    page.locator("[data-link]").filter(has_text=name).first.click()
+    expect(page).to_have_url(re.compile("/links/"))
+    page.get_by_label("Find a link").fill("")
+    page.locator("h1").click()
     page.keyboard.press("5")
-    expect(page).to_have_url(re.compile(f"{link}/polarity$"))
     expect(page.locator("[data-strands]")).to_be_visible()
 
 

@@ -94,6 +94,11 @@ function Frame({ unreachable, onRetry }: FrameProps) {
   const close = () => setOpened(null);
   const home = `/plans/${plan.id}`;
   const light = `${home}/links/${linkId ?? shown[0]?.id ?? links[0]?.id ?? 0}`;
+  // A key may come before the link that was just opened is drawn: the address knows it already.
+  const lightNow = () => {
+    const here = /\/links\/([^/]+)/.exec(window.location.pathname)?.[1];
+    return here === undefined ? light : `${home}/links/${here}`;
+  };
   const go = (to: string) => () => void navigate(to);
   const turned = (which: "undo" | "redo") => () => {
     const what = plan[which];
@@ -113,8 +118,8 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     "2": go(`${home}/need`),
     "3": go(`${home}/route`),
     n: go(`${home}/need?need=new`),
-    "4": () => links.length && void navigate(light),
-    "5": () => links.length && void navigate(`${light}/polarity`),
+    "4": () => links.length && void navigate(lightNow()),
+    "5": () => links.length && void navigate(`${lightNow()}/polarity`),
     "6": go(`${home}/materials`),
     "7": go(`${home}/visits`),
     u: turned("undo"),
