@@ -1,6 +1,7 @@
 """Routes of visit packets: out to another device, and home again."""
 
 import json
+from dataclasses import replace
 from typing import Literal
 
 from fastapi import APIRouter, Response
@@ -10,12 +11,15 @@ from passerelle.api.context import Ctx, Judged, Number, Sent, Who, judged
 from passerelle.api.papers.routes import as_file
 from passerelle.core.many import many_things
 from passerelle.core.materials.materials import materials_of
-from passerelle.core.plan.facts import TaskFact
+from passerelle.core.plan.facts import About, AnyFactType, TaskFact
+from passerelle.core.plan.plan import KEYS
 from passerelle.core.refused import Refused
 from passerelle.core.visits.tasks import Work, standing, work_of
 from passerelle.formats.packets import Packet, packet, page, read_packet
 from passerelle.formats.prices import price_book
-from passerelle.plans.files import attach, attached
+from passerelle.plans.files import MAX_FILE_BYTES, attach, attached, media_type
+from passerelle.plans.held import Held
+from passerelle.plans.pictures import without_position
 
 from . import schemas
 
@@ -48,21 +52,46 @@ def home(ctx: Ctx, who: Who, plan_id: Number, data: Sent) -> schemas.MergedView:
     if brought.plan_id != held.plan.id:
         raise Refused("packet", "belongs to another plan")
     known = {one.id for one in held.facts.all}
-    new = [one for one in brought.facts if one.id not in known]
+    new = [_about_what_is_there(held, one) for one in brought.facts if one.id not in known]
     meanwhile = _meanwhile(judged(ctx, plan_id), brought)
+    there = [one for one in brought.photos if _is_there(held, one.kind, one.about)]
+    meanwhile += [
+        schemas.MeanwhileView(
+            task=one.name, packet=f"a photo, {one.name}", here="the plan has no such thing any more"
+        )
+        for one in brought.photos if one not in there
+    ]  # fmt: skip
+    for one in there:  # before anything is stored: what is no picture refuses the packet whole
+        if len(one.data) > MAX_FILE_BYTES:
+            limit = MAX_FILE_BYTES // 1024 // 1024
+            raise Refused("photos", f"{one.name} is over {limit} MiB")
+        without_position(one.data, media_type(one.data))
     if new:
         held = ctx.plans.note(plan_id, new)
     photos = 0
     with ctx.store.writing() as session:
-        for one in brought.photos:
-            before = {(row.about_id, row.sha256) for row in attached(session, plan_id)}
+        before = {(row.about_id, row.sha256) for row in attached(session, plan_id)}
+        for one in there:
             row = attach(session, ctx.files, held, (one.kind, one.about), one.name, one.data, who,
                          keep_position=False)  # fmt: skip
             photos += (row.about_id, row.sha256) not in before
+            before.add((row.about_id, row.sha256))
     return schemas.MergedView(
         visit=brought.visit, added=len(new), known=len(brought.facts) - len(new), photos=photos,
         meanwhile=meanwhile,
     )  # fmt: skip
+
+
+def _is_there(held: Held, kind: str, thing_id: str) -> bool:
+    """Whether the plan has a thing."""
+    return kind in KEYS and thing_id in held.plan.things(kind)
+
+
+def _about_what_is_there(held: Held, fact: AnyFactType) -> AnyFactType:
+    """A fact of a thing that is gone is kept with the plan: nothing that was noted is lost."""
+    if fact.about.kind == "plan" or _is_there(held, fact.about.kind, fact.about.id):
+        return fact
+    return replace(fact, about=About("plan", held.plan.id))
 
 
 def _meanwhile(now: Judged, brought: Packet) -> list[schemas.MeanwhileView]:

@@ -61,6 +61,7 @@ class TaskView(BaseModel):
     due: int
     not_needed: str | None
     day: int | None = Field(description="the working day that it is pinned to")
+    counted: bool = Field(description="false: a length that the minutes need is not recorded")
     extent: str = Field(description="what it is, to be kept with what is noted of it")
     rework: str | None = Field(description="it was done as this, and the plan says otherwise since")
 

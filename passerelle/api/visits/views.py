@@ -75,7 +75,7 @@ def _tasks(now: Judged, work: Work) -> list[schemas.TaskView]:
                 settles=list(one.settles), blocked=blocked.get(one.key),
                 noted=None if fact is None or fact.state == "open" else schemas.NotedView.of(fact),
                 own_id=told.id if told is not None else None, own=one.key in own, due=one.due,
-                not_needed=waived.get(one.key), day=one.day, extent=one.extent,
+                not_needed=waived.get(one.key), day=one.day, extent=one.extent, counted=one.counted,
                 rework=rework.get(one.key),
             )
         )  # fmt: skip

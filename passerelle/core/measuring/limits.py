@@ -15,7 +15,7 @@ from dataclasses import dataclass, replace
 from typing import Final, Literal
 
 from passerelle.core.judge.wholeplan import PlanCheck
-from passerelle.core.light.loss import Term
+from passerelle.core.light.loss import Term, total
 from passerelle.core.light.modules import Module
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import Segment
@@ -169,9 +169,10 @@ def _at(
 ) -> AtWavelength:  # fmt: skip
     rules = _of_test(check.plan.house_rules)
     found = one.run.terms(nm, rules, check.site.tables)
-    worst = _sum([term.worst_case for term in found])
-    typical = _sum([term.typical for term in found])
-    best = _sum([_best(term) for term in found])
+    sums = total(found, rules)
+    worst, typical = sums.worst_case, sums.typical
+    least = [_best(term) for term in found]
+    best = None if None in least else sum(one for one in least if one is not None)
     missing = [
         name for name, value in (
             ("the loss of a part on the way", worst),
@@ -211,11 +212,6 @@ def _best(term: Term) -> float | None:
     if term.kind == "glass":
         return None if term.typical is None else BEST_SHARE * term.typical
     return 0.0 if term.kind == "joint" else term.typical
-
-
-def _sum(figures: Sequence[float | None]) -> float | None:
-    known = [one for one in figures if one is not None]
-    return sum(known) if len(known) == len(figures) else None
 
 
 def _plus(a: float | None, b: float | None) -> float | None:

@@ -109,10 +109,17 @@ def _one(ground: Ground, cable: Cable) -> Iterator[Task]:
         "length not known: set-up alone" if order_m is None else f"{order_m:.0f} m",
         people=2, after=tuple(waits), carry=ground.parts(name, bought), points=tuple(points),
         extent="" if order_m is None else f"{order_m:.0f} m of {cable.strands} strands",
-        blocked=stops, links=links,
+        counted=order_m is not None,
+        blocked=(*stops, *_in_the_way(ground, cable)), links=links,
     )  # fmt: skip
     for side, place in (("a", cable.a), ("b", cable.b)):
         yield from _end(ground, cable, side, place, strands, links, stops)
+
+
+def _in_the_way(ground: Ground, cable: Cable) -> Iterator[str]:
+    """What stops the pathways that it is pulled through: nobody pulls into a duct that is full."""
+    for name in dict.fromkeys(cable.route):
+        yield from ground.stops.get(("pathway", name), ())
 
 
 def _end(

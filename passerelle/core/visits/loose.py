@@ -37,7 +37,7 @@ def of_loose(ground: Ground, one: LinkCheck, seen: set[str]) -> Iterator[Task]:
         pull, "pull", f"pull the cable of {link.name}", link.name, about, at,
         ground.minutes("set-up", len(parts)) + ground.minutes("pull", length_m), counted,
         people=2, carry=ground.parts(link.name, ("cable", "trunk")), blocked=stops, links=mine,
-        extent=counted,
+        extent=counted, counted=len(known) == len(parts),
         due=ground.due(link.name, ("cable", "trunk")),
     )  # fmt: skip
     splices, ports = ground.count(link.name, "splice protector"), ground.count(link.name, "adapter")

@@ -22,12 +22,21 @@ def cable_state(ground: Ground, cable: Cable, done: Collection[str]) -> State:
     first = ground.plant.cables[ground.chain_of[cable.name]]
     if key_of("test", first.id) in done:
         return "tested"
-    ends = ending_keys(cable)
+    ends = [*ending_keys(cable), *_spliced(ground, cable)]
     if key_of("pull", cable.id) in done:
         if ends and all(key in done for key in ends):
             return "ended"
         return "coiled" if coiled_at(cable) else "laid"
     return "on site" if key_of("goods-in", cable.id) in done else "planned"
+
+
+def _spliced(ground: Ground, cable: Cable) -> list[str]:
+    """Keys of the splices of a cable in closures: without them its ends are not made."""
+    return [
+        key_of("splice", closure.id)
+        for closure in ground.plant.closures.values()
+        if any(cable.name in (one.a, one.b) for one in closure.splices)
+    ]
 
 
 def cable_states(ground: Ground, work: Work) -> dict[str, State]:

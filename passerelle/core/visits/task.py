@@ -37,6 +37,7 @@ class Task:
     about : kind and id of its subject, to note what became of it.
     links : ids of the links that it serves. extent : how much of what, without names, places and
     minutes: where it is another one than was done, the work is to be done again.
+    counted : False where a length that the minutes need is not recorded.
     """
 
     key: str
@@ -55,6 +56,7 @@ class Task:
     blocked: tuple[str, ...] = ()
     links: tuple[str, ...] = field(default=(), repr=False)
     extent: str = ""
+    counted: bool = True
     due: int = 1
     day: int | None = None
 

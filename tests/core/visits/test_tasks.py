@@ -117,8 +117,8 @@ def test_goods_with_a_lead_time_come_on_the_day_after_it():
 
 
 def test_a_stop_blocks_its_tasks_and_what_waits_for_them():
-    """An indoor cable pulled through a duct of 4 mm: it does not fit."""
-    found = work(plan(duct=replace(DUCT, inner_mm=4.0)))
+    """A cable of 10 mm through a duct of 4 mm, whether a string lies in it or not."""
+    found = work(plan(duct=replace(DUCT, inner_mm=4.0, pull_string=True)))
     blocked = {one.key: why for one, why in found.blocked}
     assert "pull:cable001" in blocked
     assert "test:cable001" in blocked

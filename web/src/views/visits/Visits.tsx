@@ -102,9 +102,10 @@ const ENOUGH = 3;
 function Sums({ view }: { view: VisitsView }) {
   const open = view.tasks.filter((one) => !isDone(one) && one.not_needed === null);
   const hours = open.reduce((sum, one) => sum + one.minutes / 60, 0);
+  const bare = open.filter((one) => !one.counted).length;
   const blocked = open.filter((one) => one.blocked !== null).length;
   const parts = [
-    `${hours.toFixed(1)} hours of one person left`,
+    `${hours.toFixed(1)} hours of one person left${bare ? `, and ${bare === 1 ? "a pull" : `${bare} pulls`} of unknown length` : ""}`,
     view.crews === 1 ? `a crew of ${view.crew}` : `${view.crews} crews of ${view.crew}`,
     `days of ${view.day_h} h from ${view.starts}`,
   ];
