@@ -8018,6 +8018,11 @@ export interface components {
              */
             day: number | null;
             /**
+             * Counted
+             * @description false: a length that the minutes need is not recorded
+             */
+            counted: boolean;
+            /**
              * Extent
              * @description what it is, to be kept with what is noted of it
              */
