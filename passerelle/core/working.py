@@ -70,6 +70,13 @@ def steps(what: str, things: Collection[T], each: int = EACH) -> Iterator[T]:
         yield thing
 
 
+def phase(what: str) -> None:
+    """Work begins whose steps nobody can count. Raises Stopped."""
+    work = _NOW.get()
+    if work is not None:
+        work.step(what, 0, 0)
+
+
 def kept() -> None:
     """What was done so far is stored: it cannot be stopped any more."""
     work = _NOW.get()

@@ -29,6 +29,7 @@ from passerelle.formats.lists.sheet import Column
 from passerelle.formats.prices import LABOUR
 
 from .listlinks import LINK_HINTS, LinkRow, made_link
+from .liststrands import StrandRow, noted
 
 ADDED, CHANGED, UNCHANGED, REFUSED = "added", "changed", "unchanged", "refused"
 OUTCOMES = (ADDED, CHANGED, UNCHANGED, REFUSED)
@@ -37,7 +38,7 @@ UNSAID = ("-", "–", "n/a", "?", "unknown", "tbd")
 SPOT = ("x_m", "y_m", "latitude", "longitude")
 MODELS: dict[ListKind, Any] = {
     "place": Place, "pathway": Pathway, "cable": Cable, "need": PlannedNeed, "link": LinkRow,
-    "price": Price, "stock": Stock,
+    "price": Price, "stock": Stock, "strand": StrandRow,
 }  # fmt: skip
 BOOKED = DEMO_PRICES.keys() | DEMO_WORK.keys() | {LABOUR}
 Raw = dict[str, Any]
@@ -54,13 +55,17 @@ class Cell:
 
 @dataclass(slots=True)
 class Judged:
-    """A row and what would become of it. problems : every fault, as field and sentence."""
+    """A row and what would become of it. problems : every fault, as field and sentence.
+
+    key : what it speaks of, once in a list.
+    """
 
     cells: list[Cell]
     outcome: str = REFUSED
     said: str = ""
     problems: list[tuple[str, str]] = field(default_factory=list)
     thing: Any = None
+    key: Any = ""
 
 
 @dataclass(slots=True)
@@ -86,20 +91,22 @@ def judged(
 ) -> Judging:
     """Every row against the plan as it stands. columns : one for each cell of a row."""
     names = _Names(plan)
-    things = list(plan.things(kind))
+    things = list(plan.things("cable" if kind == "strand" else kind))
     known = {one.name.casefold(): one for one in things} | {one.name: one for one in things}
     fields = {one.key: one for one in FIELDS[kind]}
-    seen: set[str] = set()
+    seen: set[Any] = set()
     found = []
     for cells in steps("Reading rows", rows):
         row, raw = _read(kind, fields, columns, cells, names)
         if not row.problems:
             _make(plan, kind, row, raw, known, seen)
-        name = getattr(row.thing, "name", "")
-        if row.thing is not None and name in seen:
+        key = row.key or getattr(row.thing, "name", "")
+        if row.thing is not None and key in seen:
             row.outcome = REFUSED
-            row.problems.append(("Name", "stands in the list twice"))
-        seen.add(name)
+            row.problems.append(
+                (fields["name" if "name" in fields else "strand"].label, "stands in the list twice")
+            )
+        seen.add(key)
         found.append(row)
     return Judging(found, _new_places(kind, found, names))
 
@@ -215,7 +222,7 @@ def _said(value: Any) -> str:
 
 
 def _make(
-    plan: Plan, kind: ListKind, row: Judged, raw: Raw, known: Mapping[str, Any], seen: set[str]
+    plan: Plan, kind: ListKind, row: Judged, raw: Raw, known: dict[str, Any], seen: set[Any]
 ) -> None:
     """The thing of a row whose cells are all read, beside what the plan has of that name.
 
@@ -227,6 +234,14 @@ def _make(
             if row.thing.name in known or row.thing.name.casefold() in known:
                 raise Refused("Name", "is a link of the plan; lists add links, they change none")
             row.outcome, row.said = ADDED, f"{row.thing.a.application}"
+            return
+        if kind == "strand":
+            said = StrandRow(**raw)
+            # What the rows before say of the same cable stands in it already.
+            row.thing, row.said = noted(known[said.cable], said)
+            row.key = (said.cable, said.strand)
+            row.outcome = UNCHANGED if row.thing is known[said.cable] else CHANGED
+            known[said.cable] = row.thing
             return
         raw = Raw(name=unused(_usual_name(raw), seen)) | raw
         raw.pop("currency", None)  # compared when it was read; a price has none of its own
@@ -315,9 +330,11 @@ def accepted(found: Judging, kind: ListKind, lines: Sequence[int] = ()) -> tuple
         raise Refused("rows", "no row of the list adds or changes anything")
     spelled = {name.casefold(): name for name in found.new_places}
     puts = [Put(Place(name, id=new_id())) for name in found.new_places]
-    puts += [Put(_respelled(kind, row.thing, spelled)) for row in steps("Taking rows", good)]
+    # Several rows may say something of one thing: what the last makes of it holds what all say.
+    things = {row.thing.id: row.thing for row in good}
+    puts += [Put(_respelled(kind, one, spelled)) for one in steps("Taking rows", things.values())]
     what = {"place": "places", "pathway": "pathways", "cable": "cables", "need": "needs",
-            "price": "prices", "stock": "stock"}  # fmt: skip
+            "strand": "strands", "price": "prices", "stock": "stock"}  # fmt: skip
     rows = f"{len(good)} rows" if len(good) > 1 else "1 row"
     return puts, f"Import {rows} of {what.get(kind, 'links')}"
 

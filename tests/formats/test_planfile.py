@@ -65,7 +65,7 @@ def put(where, key, value):
             lambda r, k, p: put(p[0], "id", p[2].setdefault("id", "abcdefgh")),
             "links[0].path[2].id", "another part",
         ),
-        (lambda r, k, p: put(r, "links", [k] * 100_001), "links", "at most 100000"),
+        (lambda r, k, p: put(r, "places", [{"name": "A"}] * 100_001), "places", "at most 100000"),
     ],
 )  # fmt: skip
 def test_what_is_wrong_is_named(change, path, reason):

@@ -4,15 +4,22 @@ from typing import Any
 
 from fastapi import APIRouter
 
-from passerelle.api.context import Ctx, Number, judged
+from passerelle.api.context import Ctx, Number, Who, changed, judged
+from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.many import many_things
+from passerelle.core.materials.leftovers import cut_changes
 from passerelle.core.materials.lines import Line, own_key
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.materials.twice import twice
 from passerelle.core.materials.waiting import waiting
 from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.visiting import PlannedVisit
+from passerelle.core.refused import Refused
+from passerelle.core.visits.carried import first_visits
+from passerelle.core.visits.tasks import work_of
 from passerelle.formats.checkjson import rounded
 from passerelle.formats.prices import price_book
+from passerelle.plans.plans import Author
 
 from . import schemas
 
@@ -24,13 +31,14 @@ _KINDS = ("cable", "link", "closure", "copper", "feed")
 @router.get("", name="materials")
 def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
     """What to buy, what to cut and how long it takes; nothing of it is stored."""
-    check = judged(ctx, plan_id).check
-    plan = check.plan
+    now = judged(ctx, plan_id)
+    check, plan = now.check, now.check.plan
     with many_things():
         made = materials_of(check, price_book(plan.prices))
+    along = first_visits(plan.visits, work_of(check, made, now.held.facts)) if plan.visits else {}
     in_store = {piece.cable for reel in made.cuts if not reel.bought for piece in reel.pieces}
     return schemas.MaterialsView(
-        lines=[_line(plan, one) for one in made.lines],
+        lines=[_line(plan, one, along) for one in made.lines],
         cuts=[
             schemas.MaterialReel(
                 reel=one.reel,
@@ -61,7 +69,7 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
             schemas.TwiceView(
                 beside=one.beside,
                 kind=one.kind,
-                id=_reason(plan, one.beside, 0).id,
+                id=_reason(plan, one.beside, 0, along).id,
                 strands=one.strands,
                 instead_of=one.instead_of,
                 now=one.now,
@@ -84,7 +92,25 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
     )
 
 
-def _line(plan: Plan, one: Line) -> schemas.MaterialLineView:
+@router.post("/cut", name="cutReel", responses={409: {"model": Conflict}})
+def cut_reel(ctx: Ctx, who: Who, plan_id: Number, body: schemas.CutBody) -> Changed:
+    """A reel is cut as planned: its cables are cut, its rest is stock; one step to undo."""
+    check = judged(ctx, plan_id).check
+    if body.place is not None and body.place not in check.plan.places.by_name:
+        raise Refused("place", f"{body.place[:40]!r} is not in places")
+    with many_things():
+        made = materials_of(check, price_book(check.plan.prices))
+    reel = next((one for one in made.cuts if one.reel == body.reel), None)
+    if reel is None:
+        raise Refused("reel", f"{body.reel[:40]!r} is not in the cut plan any more")
+    asked = cut_changes(check.plan, reel, body.left_m, body.place)
+    author = Author(who, body.base)
+    seen = [one.id for one in check.plan.cables if one.name in {p.cable for p in reel.pieces}]
+    did = ctx.plans.change(plan_id, list(asked), author, f"Cut {reel.reel}", seen=seen)
+    return changed(ctx, did, who)
+
+
+def _line(plan: Plan, one: Line, along: dict[str, PlannedVisit]) -> schemas.MaterialLineView:
     own = plan.prices.by_name.get(own_key(one.key, one.what)) or plan.prices.by_name.get(one.key)
     return schemas.MaterialLineView(
         item=one.item,
@@ -109,20 +135,27 @@ def _line(plan: Plan, one: Line) -> schemas.MaterialLineView:
         lead_days=own.lead_days if own is not None else None,
         price_id=own.id if own is not None else None,
         reasons=[
-            _reason(plan, name, share) for name, share in zip(one.reasons, one.shares, strict=True)
+            _reason(plan, name, share, along)
+            for name, share in zip(one.reasons, one.shares, strict=True)
         ],
     )
 
 
-def _reason(plan: Plan, name: str, share: float) -> schemas.ReasonView:
+def _reason(
+    plan: Plan, name: str, share: float, along: dict[str, PlannedVisit]
+) -> schemas.ReasonView:
     told = rounded(share) or 0.0
+    visit = along.get(name)
+    when = f"Day {visit.day}: {visit.name}" if visit is not None else None
     for kind in _KINDS:
         found = plan.things(kind).by_name.get(name)
         if found is not None:
-            return schemas.ReasonView(name=name, kind=kind, id=found.id, share=told, at=_at(found))
+            return schemas.ReasonView(
+                name=name, kind=kind, id=found.id, share=told, at=_at(found), visit=when
+            )
     place = name.rpartition(", ")[2]  # of a panel
     at = place if place in plan.places.by_name else "the whole plan"
-    return schemas.ReasonView(name=name, kind=None, id=None, share=told, at=at)
+    return schemas.ReasonView(name=name, kind=None, id=None, share=told, at=at, visit=when)
 
 
 def _at(thing: Any) -> str:

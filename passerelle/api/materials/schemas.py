@@ -1,8 +1,12 @@
 """What the list of materials sends."""
 
+from typing import Annotated
+
 from pydantic import BaseModel, Field
 
+from passerelle.api.common import Base
 from passerelle.core.materials.wanted import Item, Unit
+from passerelle.core.plan.fields import MAX_LENGTH_M
 
 
 class ReasonView(BaseModel):
@@ -13,6 +17,7 @@ class ReasonView(BaseModel):
     id: str | None
     share: float = Field(description="how much of what is needed is for it")
     at: str = Field(description="the place or the two places of it")
+    visit: str | None = Field(description="that first works on it; null: it stands in none")
 
 
 class TwiceView(BaseModel):
@@ -117,3 +122,11 @@ class MaterialsView(BaseModel):
     twice: list[TwiceView]
     waiting: list[WaitingView]
     stock: dict[str, str] = Field(description="id of the stock entry of each price key")
+
+
+class CutBody(Base):
+    """A reel is cut. left_m : what stays on it; null: as planned. place : where that stands."""
+
+    reel: Annotated[str, Field(max_length=120)]
+    left_m: Annotated[float, Field(ge=0, le=MAX_LENGTH_M)] | None = None
+    place: Annotated[str, Field(max_length=120)] | None = None

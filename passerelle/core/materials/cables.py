@@ -63,9 +63,9 @@ class NotCut:
 class CableNeed:
     """Cables of one construction, grade and number of strands, with one way of ending.
 
-    needed_m : as planned. stock_m : cut from reels that are there. bought_m : drums, and lengths
-    made to measure. ends : factory-made ends, by strand, or by plug of a trunk. reserve_m : what is
-    ordered beyond the plan's length because it is a guess. [m]
+    needed_m : as planned. stock_m : cut from reels that are there, or cut already. bought_m :
+    drums, and lengths made to measure. ends : factory-made ends, by strand, or by plug of a trunk.
+    reserve_m : what is ordered beyond the plan's length because it is a guess. [m]
     """
 
     key: str
@@ -129,7 +129,7 @@ def cable_buy(
         need.add(cable.name, planned_m if planned_m is not None else known.order_m)
         need.guessed = need.guessed or not known.certain
         need.reserve_m += known.reserve_m
-        if cable.name in from_store:
+        if cable.name in from_store or cable.cut:
             need.stock_m += known.order_m
         elif FACTORY in (cable.ends[0].kind, cable.ends[1].kind):
             need.bought_m += ceil(known.order_m)

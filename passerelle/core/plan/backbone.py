@@ -248,6 +248,7 @@ class Cable(Thing):
     feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on;
     feed_n : what the reel's brake holds back; None: not counted. [N]
     wish : not planned to be pulled: an extra run that a leftover would do for.
+    cut : its length is cut; none is cut or bought for it any more.
     """
 
     KIND: ClassVar = "cable"
@@ -280,6 +281,7 @@ class Cable(Thing):
     bonded: bool | None = None
     strand_notes: Annotated[tuple[StrandNote, ...], Len(0, MAX_STRANDS)] = ()
     wish: bool = False
+    cut: bool = False
     notes: Text | None = None
 
     @property
@@ -386,7 +388,7 @@ class Feed(Thing):
 
 @dataclass(frozen=True, slots=True)
 class Reel(Thing):
-    """A drum in the store. type : the construction by its name."""
+    """A drum in the store. type : the construction by its name. place : where it stands."""
 
     KIND: ClassVar = "reel"
 
@@ -394,3 +396,4 @@ class Reel(Thing):
     type: Annotated[Name, Names("cable type", needed=True, or_table=True)]
     length_m: Length
     strands: StrandNumber | None = None
+    place: PlaceName | None = None

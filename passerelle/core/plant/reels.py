@@ -51,7 +51,9 @@ def cut_plan(plant: Plant) -> CutPlan:
     planned = [
         (c, m)
         for c, m in wanted
-        if not c.existing and not c.wish and m is not None and any(_serves(r, c) for r in reels)
+        if not (c.existing or c.wish or c.cut)
+        and m is not None
+        and any(_serves(r, c) for r in reels)
     ]
     fits = tuple(tuple(n for n, r in enumerate(reels) if _serves(r, c)) for c, _ in planned)
     made = assigned(

@@ -104,13 +104,15 @@ def proposed(
     check: PlanCheck,
     materials: Materials,
     facts: Facts = Facts.NONE,
-    seconds: float = SECONDS,
+    seconds: float | None = None,
     what_if: WhatIf = NOTHING,
 ) -> Proposal:
     """Propose visits for what is left to do, after the days on which something is done already.
 
+    seconds : for trying; None: the usual. [s]
     Raises Refused where tasks wait for each other, or nobody is left to work.
     """
+    seconds = SECONDS if seconds is None else seconds
     work = work_of(check, materials, facts)
     travel = travel_of(check.plan, check.plant)
     conditions = conditions_of(check.plan, travel)

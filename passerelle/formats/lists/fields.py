@@ -9,7 +9,8 @@ from passerelle.core.plan.lightpath import LengthFrom
 
 from .cells import CellKind
 
-ListKind = Literal["place", "pathway", "cable", "need", "link", "price", "stock"]
+ListKind = Literal["place", "pathway", "cable", "strand", "need", "link", "price", "stock"]
+STRAND_STATES = ("free", "used", "dark", "bad", "reserved")
 SPACES = ("plenum", "riser", "general")
 
 
@@ -101,6 +102,14 @@ FIELDS: dict[ListKind, tuple[Field, ...]] = {
         _f("measured", "Test document", "text", "measured|document|test document|report"),
         _f("notes", "Notes", "text", _NOTES),
     ),
+    "strand": (
+        _f("cable", "Cable", "text", "cable|cable name|cable id", needed=True),
+        _f("strand", "Strand", "whole",
+           "strand|strand number|fiber|fibre|fiber number|fibre number|core|no|number",
+           needed=True),
+        _f("state", "State", "choice", "state|status|condition", options=STRAND_STATES),
+        _f("note", "Note", "text", f"{_NOTES}|why|reason"),
+    ),
     "need": (
         _f("name", "Name", "text", f"{_NAME}|need"),
         _f("a_place", "From", "text", _FROM, needed=True),
@@ -163,6 +172,7 @@ FIELDS: dict[ListKind, tuple[Field, ...]] = {
     ),
 }  # fmt: skip
 LABELS: dict[ListKind, str] = {
-    "place": "Places", "pathway": "Pathways", "cable": "Cables", "need": "Needs",
+    "place": "Places", "pathway": "Pathways", "cable": "Cables", "strand": "Strands",
+    "need": "Needs",
     "link": "Links as built", "price": "Prices", "stock": "Stock at hand",
 }  # fmt: skip

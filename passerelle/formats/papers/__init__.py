@@ -14,6 +14,7 @@ import typst
 from passerelle.core.papers.labels import Label, Stock
 from passerelle.core.papers.table import Sheet
 from passerelle.core.refused import Refused
+from passerelle.core.working import phase
 
 HERE = Path(__file__).resolve().parent
 Paper = Literal["a4", "us-letter"]
@@ -48,10 +49,13 @@ def write_pdf(
     """
     sheets, root = _rooted(sheets)
     told = f"revision {revision}" if revision is not None else "from a plan file"
-    return set_pdf("book.typ", {
+    phase(f"Setting {len(sheets)} sheets")
+    made = set_pdf("book.typ", {
         "plan": plan, "revision": told, "day": day, "title": title, "paper": paper,
         "sheets": sheets,
     }, root)  # fmt: skip
+    phase("Sending the paper")  # whoever stopped it while it was set is not sent it
+    return made
 
 
 def _rooted(sheets: Sequence[Sheet]) -> tuple[list[Sheet], Path]:

@@ -161,6 +161,10 @@ export function absorb(cache: QueryClient, plan_id: number, changed: Changed) {
 }
 
 function takeIn(cache: QueryClient, plan_id: number, changed: Changed) {
+  const before = cache.getQueryData<PlanInfo>(keys.plan(plan_id))?.revision;
+  // The backbone as it was is that of the new revision too: nothing is asked for.
+  const plant = changed.backbone || before === undefined ? undefined : cache.getQueryData(["plan", plan_id, "plant", before]);
+  if (plant !== undefined) cache.setQueryData(["plan", plan_id, "plant", changed.plan.revision], plant);
   const mine = own.get(plan_id) ?? new Set();
   own.set(plan_id, mine.add(changed.plan.revision));
   cache.setQueryData<PlanInfo>(keys.plan(plan_id), (old) => {

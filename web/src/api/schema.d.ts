@@ -1792,6 +1792,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/materials/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cutreel
+         * @description A reel is cut as planned: its cables are cut, its rest is stock; one step to undo.
+         */
+        post: operations["cutReel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/papers/tables": {
         parameters: {
             query?: never;
@@ -2529,6 +2549,7 @@ export interface components {
          *     feed : the end that the reel stands at; pull_points : places where it is pulled out and fed on;
          *     feed_n : what the reel's brake holds back; None: not counted. [N]
          *     wish : not planned to be pulled: an extra run that a leftover would do for.
+         *     cut : its length is cut; none is cut or bought for it any more.
          */
         Cable: {
             /** Name */
@@ -2610,6 +2631,11 @@ export interface components {
              * @default false
              */
             wish: boolean;
+            /**
+             * Cut
+             * @default false
+             */
+            cut: boolean;
             /** Notes */
             notes?: string | null;
             /** X */
@@ -3129,6 +3155,20 @@ export interface components {
             warn: number;
             /** Note */
             note: number;
+        };
+        /**
+         * CutBody
+         * @description A reel is cut. left_m : what stays on it; null: as planned. place : where that stands.
+         */
+        CutBody: {
+            /** Base */
+            base: number;
+            /** Reel */
+            reel: string;
+            /** Left M */
+            left_m?: number | null;
+            /** Place */
+            place?: string | null;
         };
         /**
          * CutView
@@ -4676,7 +4716,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
+            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock";
             /** Columns */
             columns: components["schemas"]["ColumnModel"][];
             /** Rows */
@@ -6673,6 +6713,11 @@ export interface components {
              * @description the place or the two places of it
              */
             at: string;
+            /**
+             * Visit
+             * @description that first works on it; null: it stands in none
+             */
+            visit: string | null;
         };
         /**
          * RedLightFact
@@ -6713,7 +6758,7 @@ export interface components {
         };
         /**
          * Reel
-         * @description A drum in the store. type : the construction by its name.
+         * @description A drum in the store. type : the construction by its name. place : where it stands.
          */
         Reel: {
             /** Name */
@@ -6724,6 +6769,8 @@ export interface components {
             length_m: number;
             /** Strands */
             strands?: number | null;
+            /** Place */
+            place?: string | null;
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -7376,7 +7423,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
+            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock";
             /** Kinds */
             kinds: components["schemas"]["passerelle__api__lists__schemas__KindView"][];
             /** Head */
@@ -7858,7 +7905,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
+            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock";
             /** Columns */
             columns: components["schemas"]["ColumnModel"][];
             /** Rows */
@@ -8515,7 +8562,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "need" | "link" | "price" | "stock";
+            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock";
             /** Label */
             label: string;
             /** Fields */
@@ -12670,7 +12717,7 @@ export interface operations {
     readList: {
         parameters: {
             query?: {
-                kind?: ("place" | "pathway" | "cable" | "need" | "link" | "price" | "stock") | null;
+                kind?: ("place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock") | null;
                 sheet_name?: string | null;
             };
             header?: never;
@@ -12879,6 +12926,61 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cutReel: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -38,7 +38,11 @@ export const useStates = (plan_id: number, revision: number) =>
     queryKey: ["plan", plan_id, "states", revision],
     queryFn: async () => new Map((await taken(client.GET("/api/plans/{plan_id}/visits/states", path(plan_id)))).map((one) => [one.id, one.state])),
     placeholderData: keepPreviousData,
+    // The same states are the same map: nothing is drawn anew for them.
+    structuralSharing: (old, now) => (old instanceof Map && now instanceof Map && alike(old, now) ? old : now),
   });
+
+const alike = (old: Map<unknown, unknown>, now: Map<unknown, unknown>) => old.size === now.size && [...now].every(([id, state]) => old.get(id) === state);
 
 /** Nothing was done for it yet. */
 export const isIdle = (state: State | undefined) => state === undefined || state === "planned" || state === "there";

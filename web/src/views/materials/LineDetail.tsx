@@ -2,22 +2,19 @@
 import { Box, Flex, Heading, Link, Text } from "@chakra-ui/react";
 import { Link as RouterLink } from "react-router";
 import type { MaterialLine, MaterialsView } from "../../api/materials";
-import { useChangePlant } from "../../api/plant";
-import { usePrices } from "../../api/choice";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { whereStands } from "../../app/where";
-import { TextField } from "../../forms/Field";
-import { length, lengthNumber, typed } from "../../words/figures";
+import { length, lengthNumber } from "../../words/figures";
 import { Mono } from "../../words/Mono";
+import { LineFields } from "./LineFields";
 import { MoreGlass } from "./MoreGlass";
+import { ReelCut } from "./ReelCut";
 import { ReelDrawing } from "./ReelDrawing";
 
 export function LineDetail({ line, view }: { line: MaterialLine; view: MaterialsView }) {
   const { plan } = useOpenPlan();
   const { unit } = useSettings();
-  const change = useChangePlant(plan.id);
-  const book = usePrices(plan.id, plan.revision).data;
   const metres = line.unit === "m";
   const amount = (value: number) => `${metres ? lengthNumber(value, unit) : value}`;
   const cable = line.item === "cable" || line.item === "trunk";
@@ -25,25 +22,6 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
   const reels = cable
     ? view.cuts.filter((reel) => (reel.bought ? reel.type === line.what : line.stock > 0 && reel.pieces.some((piece) => names.has(piece.cable))))
     : [];
-  const own = book?.rows.find((row) => row.name === line.priced_as);
-  const storePrice = (text: string) => {
-    const price = text.trim() === "" ? null : typed(text);
-    return keepPrice({ price, date: new Date().toISOString().slice(0, 10), pack: line.pack, lead_days: line.lead_days });
-  };
-  const asOwn = line.own ? { price: line.price, ...(line.date && { date: line.date }) } : {};
-  const storePack = (text: string) => keepPrice({ ...asOwn, pack: text.trim() === "" ? null : typed(text), lead_days: line.lead_days });
-  const keepPrice = (said: Record<string, unknown>) => {
-    const doc = { name: line.priced_as, ...said };
-    return change.mutateAsync({ what: `Price of ${line.priced_as}`, changes: [{ kind: "price", id: own?.id ?? null, doc }] });
-  };
-  const storeStock = (text: string) => {
-    const count = typed(text) ?? 0;
-    const id = view.stock[line.key] ?? null;
-    const what = `At hand: ${count} of ${line.key}`;
-    if (count === 0) return id ? change.mutateAsync({ what, changes: [{ kind: "stock", id, doc: null }] }) : Promise.resolve();
-    return change.mutateAsync({ what, changes: [{ kind: "stock", id, doc: { name: line.key, count } }] });
-  };
-  const number = (text: string) => (text.trim() === "" || (typed(text) ?? -1) >= 0 ? null : `“${text}” is not a number`);
   return (
     <Flex
       as="aside"
@@ -73,54 +51,7 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
             : "A length in it is a guess, and nothing is added for that: measure it before you order."}
         </Text>
       )}
-      <Flex gap="2" wrap="wrap" align="end" className="no-print">
-        <TextField
-          label={`Price of one${metres ? " metre" : ""}, ${view.currency}`}
-          width="150px"
-          mono
-          placeholder="not known"
-          value={line.price === null ? "" : String(line.price)}
-          invalid={number}
-          onCommit={storePrice}
-        />
-        <TextField
-          label="Comes after, working days"
-          width="160px"
-          mono
-          value={line.lead_days == null ? "" : String(line.lead_days)}
-          placeholder="not known"
-          invalid={(text) => {
-            const count = typed(text);
-            return text.trim() === "" || (count !== null && Number.isInteger(count) && count >= 0) ? null : `“${text}” is not a whole number of days`;
-          }}
-          onCommit={(text) => keepPrice({ ...asOwn, pack: line.pack, lead_days: text.trim() === "" ? null : typed(text) })}
-        />
-        {!cable && (
-          <TextField
-            label="Sold in packs of"
-            width="120px"
-            mono
-            value={line.pack == null ? "" : String(line.pack)}
-            placeholder="one"
-            invalid={(text) => {
-              const count = typed(text);
-              return text.trim() === "" || (count !== null && Number.isInteger(count) && count >= 2) ? null : `“${text}” is not a whole number from 2`;
-            }}
-            onCommit={storePack}
-          />
-        )}
-        {!cable && (
-          <TextField
-            label="At hand"
-            width="110px"
-            mono
-            value={line.stock ? String(line.stock) : ""}
-            placeholder="none"
-            invalid={number}
-            onCommit={storeStock}
-          />
-        )}
-      </Flex>
+      <LineFields line={line} view={view} />
       <Text fontSize="14px" color="fg.muted">
         {line.price === null
           ? "No price: ask for one. Until then the plan has no total."
@@ -131,7 +62,10 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
       </Text>
       <MoreGlass line={line} view={view} />
       {reels.map((reel) => (
-        <ReelDrawing key={reel.reel} reel={reel} longest={Math.max(...reels.map((one) => one.length_m))} />
+        <Box key={reel.reel}>
+          <ReelDrawing reel={reel} longest={Math.max(...reels.map((one) => one.length_m))} />
+          {reel.pieces.length > 0 && <ReelCut key={`${reel.reel} ${reel.left_m}`} reel={reel} />}
+        </Box>
       ))}
       {reels.length > 0 && (
         <Text fontSize="14px" color="fg.muted">

@@ -1,18 +1,18 @@
 /** The Materials pier: what to buy in the order of ordering, and for a cable where to cut. */
-import { Box, Button, Flex, Heading, Table, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useCallback } from "react";
 import { Link as RouterLink, useSearchParams } from "react-router";
 import { useMaterials, type MaterialLine, type MaterialsView } from "../../api/materials";
 import { useKeys } from "../../app/keyboard";
 import { useOpenPlan } from "../../app/planContext";
-import { useSettings } from "../../app/settings";
-import { Mono } from "../../words/Mono";
 import { useNarrow } from "../../parts/narrow";
 import { Problem } from "../../parts/Problem";
-import { cents, fromUnit, lengthNumber } from "../../words/figures";
+import { cents } from "../../words/figures";
 import { Toggle } from "../../forms/Toggle";
 import { Grouped } from "./Grouped";
 import { grouping, keyOf } from "./groups";
 import { LineDetail } from "./LineDetail";
+import { Lines } from "./Lines";
 
 export function Materials() {
   const { plan } = useOpenPlan();
@@ -26,10 +26,13 @@ export function Materials() {
   const current = lines[at];
   const picked = search.has("line");
   const narrow = useNarrow();
-  const pick = (line: MaterialLine | undefined) => {
-    if (line) setSearch({ ...(by !== "kind" && { by }), line: keyOf(line) }, { replace: true });
-  };
   const by = grouping(search.get("by"));
+  const pick = useCallback(
+    (line: MaterialLine | undefined) => {
+      if (line) setSearch({ ...(by !== "kind" && { by }), line: keyOf(line) }, { replace: true });
+    },
+    [by, setSearch],
+  );
   const groupBy = (value: string) => setSearch(value === "kind" ? {} : { by: value }, { replace: true });
   useKeys({ j: () => pick(lines[at + 1]), k: () => pick(lines[at - 1]) });
   return (
@@ -85,6 +88,7 @@ export function Materials() {
                   { value: "kind", label: "By kind" },
                   { value: "place", label: "By place" },
                   { value: "for", label: "By cable and link" },
+                  { value: "visit", label: "By visit" },
                 ]}
                 onChange={groupBy}
               />
@@ -156,95 +160,5 @@ function Waiting({ view }: { view: MaterialsView }) {
         ))}
       </details>
     </Box>
-  );
-}
-
-interface LinesProps {
-  lines: MaterialLine[];
-  current: MaterialLine | undefined;
-  onPick: (line: MaterialLine) => void;
-}
-
-function Lines({ lines, current, onPick }: LinesProps) {
-  const { unit } = useSettings();
-  const amount = (line: MaterialLine, value: number) => (line.unit === "m" ? lengthNumber(value, unit) : String(value));
-  // A price by the metre is shown by the unit of the screen.
-  const each = (line: MaterialLine, price: number) => cents(line.unit === "m" ? price * fromUnit(1, unit) : price);
-  return (
-    <Table.Root size="sm" variant="line" aria-label="What to buy" css={{ "& td, & th": { py: "1.5", px: { base: "1", md: "2" }, verticalAlign: "top" } }}>
-      <Table.Header>
-        <Table.Row bg="bg">
-          <Table.ColumnHeader textAlign="end">Buy</Table.ColumnHeader>
-          <Table.ColumnHeader>What</Table.ColumnHeader>
-          <Table.ColumnHeader textAlign="end" hideBelow="md">
-            Each
-          </Table.ColumnHeader>
-          <Table.ColumnHeader textAlign="end">Total</Table.ColumnHeader>
-          <Table.ColumnHeader className="only-print-cell">ordered</Table.ColumnHeader>
-        </Table.Row>
-      </Table.Header>
-      <Table.Body>
-        {lines.map((line, i) => {
-          const on = line === current;
-          const first = lines[i - 1]?.item !== line.item;
-          return (
-            <Table.Row
-              key={keyOf(line)}
-              bg={on ? "bg.panel" : "bg"}
-              data-line={keyOf(line)}
-              boxShadow={on ? "inset 4px 0 0 var(--chakra-colors-accent-solid)" : undefined}
-            >
-              <Table.Cell textAlign="end" whiteSpace="nowrap">
-                <Mono fontWeight="700">{amount(line, line.buy)}</Mono>
-                {line.unit === "m" ? ` ${unit}` : ""}
-              </Table.Cell>
-              <Table.Cell>
-                <button
-                  type="button"
-                  aria-current={on ? "true" : undefined}
-                  onClick={() => onPick(line)}
-                  style={{ font: "inherit", color: "inherit", textAlign: "start", width: "100%" }}
-                >
-                  {first && (
-                    <Text fontWeight="700" fontSize="15px">
-                      {line.item}
-                    </Text>
-                  )}
-                  {line.what}
-                  {line.ends > 0 && <Text as="span" color="fg.muted">{`, ${line.ends} ends`}</Text>}
-                  {line.stock > 0 && <Text as="span" color="fg.muted">{`, ${amount(line, line.stock)} from stock`}</Text>}
-                  {line.guessed && (
-                    <Text as="span" color="warn.fg">
-                      {" "}
-                      · a length is a guess
-                    </Text>
-                  )}
-                </button>
-              </Table.Cell>
-              <Table.Cell textAlign="end" whiteSpace="nowrap" hideBelow="md">
-                {line.price === null ? <Ask none={line.total === 0} /> : <Mono>{each(line, line.price)}</Mono>}
-              </Table.Cell>
-              <Table.Cell textAlign="end" whiteSpace="nowrap">
-                {line.total === null ? <Ask none={false} /> : <Mono fontWeight="600">{cents(line.total)}</Mono>}
-              </Table.Cell>
-              <Table.Cell className="only-print-cell">☐</Table.Cell>
-            </Table.Row>
-          );
-        })}
-      </Table.Body>
-    </Table.Root>
-  );
-}
-
-/** A price that nobody has given yet; nothing needed is an en dash. */
-function Ask({ none }: { none: boolean }) {
-  return none ? (
-    <Text as="span" color="fg.muted">
-      –
-    </Text>
-  ) : (
-    <Text as="span" color="open.fg" fontWeight="700">
-      ask
-    </Text>
   );
 }

@@ -1,8 +1,8 @@
 /** The lines of the list by what or where they are for. */
 import type { MaterialLine } from "../../api/materials";
 
-export type By = "kind" | "place" | "for";
-export const grouping = (text: string | null): By => (text === "place" || text === "for" ? text : "kind");
+export type By = "kind" | "place" | "for" | "visit";
+export const grouping = (text: string | null): By => (text === "place" || text === "for" || text === "visit" ? text : "kind");
 export const keyOf = (line: MaterialLine) => `${line.item} ${line.what}`;
 
 export interface Share {
@@ -16,15 +16,19 @@ export interface Group {
   shares: Share[];
 }
 
-/** Groups in the order of their names, lines in the order of ordering. */
+export const NO_VISIT = "In no visit yet";
+
+/** Groups in the order of their names, days as numbers, what is in no visit last; lines in the order of ordering. */
 export function grouped(lines: MaterialLine[], by: Exclude<By, "kind">): Group[] {
   const found = new Map<string, Map<MaterialLine, number>>();
   for (const line of lines)
     for (const reason of line.reasons) {
-      const name = by === "place" ? reason.at : reason.name;
+      const name = by === "place" ? reason.at : by === "visit" ? (reason.visit ?? NO_VISIT) : reason.name;
       const group = found.get(name) ?? new Map<MaterialLine, number>();
       group.set(line, (group.get(line) ?? 0) + reason.share);
       found.set(name, group);
     }
-  return [...found].sort(([a], [b]) => a.localeCompare(b)).map(([name, shares]) => ({ name, shares: [...shares].map(([line, needed]) => ({ line, needed })) }));
+  const order = ([a]: [string, unknown], [b]: [string, unknown]) =>
+    Number(a === NO_VISIT) - Number(b === NO_VISIT) || a.localeCompare(b, undefined, { numeric: true });
+  return [...found].sort(order).map(([name, shares]) => ({ name, shares: [...shares].map(([line, needed]) => ({ line, needed })) }));
 }

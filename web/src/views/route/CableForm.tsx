@@ -60,6 +60,7 @@ export function CableForm({ plant, cable, store, onRemove }: Props) {
         <YesNoOf {...field} at="existing" label="Is there already" width="124px" />
         <YesNoOf {...field} at="bonded" label="Armour bonded" width="124px" />
         <YesNoOf {...field} at="wish" label="Only an extra run" width="124px" />
+        {doc.cut && <YesNoOf {...field} at="cut" label="Cut from its reel" width="124px" />}
       </Group>
       <Button size="xs" variant="ghost" colorPalette="accent" px="1" onClick={() => setOwn(true)}>
         {mine ? `Change ${mine.name} …` : "Enter a construction from its data sheet …"}

@@ -64,6 +64,7 @@ export function Reels({ plant }: { plant: PlantView }) {
               <ChoiceOf {...field} at="type" label="Construction" width="330px" values={[...types, ...plant.cable_types.map((t) => t.name)]} needed />
               <NumberOf {...field} at="strands" label="Strands" width="64px" whole />
               <LengthOf {...field} at="length_m" label="On it" needed />
+              <ChoiceOf {...field} at="place" label="Stands at" width="150px" values={plant.places.map((place) => place.name)} />
               <Button size="xs" variant="ghost" colorPalette="accent" ml="auto" onClick={() => remove("reel", reel)}>
                 Delete
               </Button>
