@@ -1,6 +1,6 @@
 /** What to buy and to cut, asked of the server. */
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { client, taken, type Changed } from "./client";
+import { asIs, client, taken, type Changed } from "./client";
 import { useChange } from "./plan";
 import type { components } from "./schema";
 
@@ -19,4 +19,5 @@ export const useMaterials = (plan_id: number, revision: number) =>
     queryKey: ["plan", plan_id, "materials", revision],
     queryFn: () => taken(client.GET("/api/plans/{plan_id}/materials", { params: { path: { plan_id } } })),
     placeholderData: keepPreviousData,
+    select: asIs,
   });

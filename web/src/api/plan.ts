@@ -1,6 +1,7 @@
 /** Hooks over the API: server state lives in the query cache and nowhere else. */
 import { useEffect, useMemo, useRef, useState } from "react";
 import { keepPreviousData, notifyManager, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { carryOver } from "./carried";
 import {
   client,
   Refusal,
@@ -162,9 +163,7 @@ export function absorb(cache: QueryClient, plan_id: number, changed: Changed) {
 
 function takeIn(cache: QueryClient, plan_id: number, changed: Changed) {
   const before = cache.getQueryData<PlanInfo>(keys.plan(plan_id))?.revision;
-  // The backbone as it was is that of the new revision too: nothing is asked for.
-  const plant = changed.backbone || before === undefined ? undefined : cache.getQueryData(["plan", plan_id, "plant", before]);
-  if (plant !== undefined) cache.setQueryData(["plan", plan_id, "plant", changed.plan.revision], plant);
+  if (before !== undefined) carryOver(cache, plan_id, before, changed);
   const mine = own.get(plan_id) ?? new Set();
   own.set(plan_id, mine.add(changed.plan.revision));
   cache.setQueryData<PlanInfo>(keys.plan(plan_id), (old) => {

@@ -1,6 +1,6 @@
 /** Tasks and visits, asked of the server; what became of a task is noted as a fact. */
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
-import { client, taken } from "./client";
+import { asIs, client, taken } from "./client";
 import type { components } from "./schema";
 
 type Schemas = components["schemas"];
@@ -16,6 +16,7 @@ export const useVisits = (plan_id: number, revision: number) =>
     queryKey: ["plan", plan_id, "visits", revision],
     queryFn: () => taken(client.GET("/api/plans/{plan_id}/visits", path(plan_id))),
     placeholderData: keepPreviousData,
+    select: asIs,
   });
 
 export type MergedView = Schemas["MergedView"];
@@ -38,6 +39,7 @@ export const useStates = (plan_id: number, revision: number) =>
     queryKey: ["plan", plan_id, "states", revision],
     queryFn: async () => new Map((await taken(client.GET("/api/plans/{plan_id}/visits/states", path(plan_id)))).map((one) => [one.id, one.state])),
     placeholderData: keepPreviousData,
+    select: asIs,
     // The same states are the same map: nothing is drawn anew for them.
     structuralSharing: (old, now) => (old instanceof Map && now instanceof Map && alike(old, now) ? old : now),
   });

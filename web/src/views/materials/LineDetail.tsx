@@ -1,5 +1,6 @@
 /** One line of the list: how it is counted, what it is for, its price and stock, and where to cut. */
 import { Box, Flex, Heading, Link, Text } from "@chakra-ui/react";
+import { memo } from "react";
 import { Link as RouterLink } from "react-router";
 import type { MaterialLine, MaterialsView } from "../../api/materials";
 import { useOpenPlan } from "../../app/planContext";
@@ -82,15 +83,20 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
         <Text fontSize="13px" fontWeight="700" color="fg.muted">
           What it is for
         </Text>
-        {line.reasons.map((reason) => (
-          <Text key={reason.name}>
-            <Reason reason={reason} home={`/plans/${plan.id}`} />
-          </Text>
-        ))}
+        <Reasons reasons={line.reasons} home={`/plans/${plan.id}`} />
       </Box>
     </Flex>
   );
 }
+
+/** Drawn anew only where another line is picked: an edit leaves what a line is for as it is. */
+const Reasons = memo(function Reasons({ reasons, home }: { reasons: MaterialLine["reasons"]; home: string }) {
+  return reasons.map((reason) => (
+    <Text key={reason.name}>
+      <Reason reason={reason} home={home} />
+    </Text>
+  ));
+});
 
 function Reason({ reason, home }: { reason: MaterialLine["reasons"][number]; home: string }) {
   const to = whereStands(home, reason);

@@ -1,6 +1,6 @@
 /** The Materials pier: what to buy in the order of ordering, and for a cable where to cut. */
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
-import { useCallback } from "react";
+import { memo, useCallback } from "react";
 import { Link as RouterLink, useSearchParams } from "react-router";
 import { useMaterials, type MaterialLine, type MaterialsView } from "../../api/materials";
 import { useKeys } from "../../app/keyboard";
@@ -79,7 +79,7 @@ export function Materials() {
             role="region"
             aria-label="Lines of the list"
           >
-            <NotCounted view={made.data} />
+            <NotCounted cut={made.data.not_cut} open={made.data.open} />
             <Flex mb="1" className="no-print">
               <Toggle
                 label="Grouped"
@@ -93,7 +93,7 @@ export function Materials() {
                 onChange={groupBy}
               />
             </Flex>
-            <Waiting view={made.data} />
+            <Waiting waiting={made.data.waiting} currency={made.data.currency} />
             {by === "kind" ? <Lines lines={lines} current={current} onPick={pick} /> : <Grouped lines={lines} by={by} current={current} onPick={pick} />}
           </Box>
           {current && (picked || !narrow) && <LineDetail key={keyOf(current)} line={current} view={made.data} />}
@@ -121,8 +121,8 @@ function rest(view: MaterialsView): string {
 }
 
 /** What nothing was bought for, because nobody recorded what it takes. */
-function NotCounted({ view }: { view: MaterialsView }) {
-  const told = [...view.not_cut.map((one) => `${one.name}: ${one.why}`), ...view.open.map((one) => one.why)];
+const NotCounted = memo(function NotCounted({ cut, open }: { cut: MaterialsView["not_cut"]; open: MaterialsView["open"] }) {
+  const told = [...cut.map((one) => `${one.name}: ${one.why}`), ...open.map((one) => one.why)];
   if (told.length === 0) return null;
   return (
     <Box borderLeftWidth="4px" borderColor="warn.fg" bg="bg.panel" px="3" py="2" mb="2" fontSize="14px" data-open="">
@@ -136,29 +136,29 @@ function NotCounted({ view }: { view: MaterialsView }) {
       </details>
     </Box>
   );
-}
+});
 
 /** Strands that the house rule leaves coiled, and what ending them would take. */
-function Waiting({ view }: { view: MaterialsView }) {
-  if (view.waiting.length === 0) return null;
-  const strands = view.waiting.reduce((sum, one) => sum + one.strands, 0);
+const Waiting = memo(function Waiting({ waiting, currency }: { waiting: MaterialsView["waiting"]; currency: string }) {
+  if (waiting.length === 0) return null;
+  const strands = waiting.reduce((sum, one) => sum + one.strands, 0);
   return (
     <Box borderLeftWidth="4px" borderColor="border.emphasized" bg="bg.panel" px="3" py="2" mb="2" fontSize="14px" data-waiting="">
       <details>
         <summary style={{ cursor: "pointer", fontWeight: 600 }}>
           Glass that waits: {strands} strands are left coiled, spare, and not free before they are ended
         </summary>
-        {view.waiting.map((one) => (
+        {waiting.map((one) => (
           <Text key={one.cable}>
             <b>{one.cable}</b>: {one.strands} strands{one.at.length > 0 && `, coiled at ${one.at.join(" and ")}`};{" "}
             {one.takes.length === 0
               ? "how these would be ended is not recorded"
               : `ending them takes ${one.takes.map((part) => `${part.quantity} ${part.what}`).join(", ")}: ${
-                  one.cost === null ? "no price" : `${cents(one.cost)} ${view.currency}`
+                  one.cost === null ? "no price" : `${cents(one.cost)} ${currency}`
                 } in a visit of its own`}
           </Text>
         ))}
       </details>
     </Box>
   );
-}
+});
