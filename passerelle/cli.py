@@ -180,7 +180,7 @@ def run_serve(arguments: argparse.Namespace) -> int:
     from passerelle.api.serving import serve
 
     demo = arguments.command == "demo"
-    return serve(Settings(arguments.data, arguments.port, demo, arguments.verbose))
+    return serve(Settings(arguments.data, arguments.port, demo, arguments.verbose, arguments.share))
 
 
 def run_export(arguments: argparse.Namespace) -> int:
@@ -235,6 +235,10 @@ def _parser() -> argparse.ArgumentParser:
         command = commands.add_parser(name, help=what)
         command.add_argument("--port", type=int, default=DEFAULT_PORT)
         command.add_argument("--verbose", action="store_true", help="say what goes to the log")
+        command.add_argument(
+            "--share", nargs="?", const="", metavar="ADDRESS[:PORT]",
+            help="let paired devices of the site's network in, with TLS",
+        )  # fmt: skip
         _data(command)
         command.set_defaults(run=run_serve)
     export = commands.add_parser("export", help="write a stored plan as a plan file")

@@ -1,6 +1,8 @@
 """Puts the application together."""
 
 import logging
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from pathlib import Path
 from typing import cast
 
@@ -11,6 +13,7 @@ from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
 from pydantic_core import ErrorDetails
 from sqlalchemy.exc import DBAPIError
+from starlette.concurrency import run_in_threadpool
 from starlette.exceptions import HTTPException as StarletteHTTPException
 from starlette.middleware.gzip import GZipMiddleware
 
@@ -39,10 +42,13 @@ from .looking import way
 from .materials import routes as materials
 from .papers import issued
 from .papers import routes as papers
+from .plans import events
 from .plans import routes as plans
 from .plans.schemas import Conflict
 from .polarity import routes as polarity
 from .reference import routes as reference
+from .sharing import routes as sharing
+from .sharing.server import Sharing
 from .site import routes as site
 from .visits import packets
 from .visits import routes as visits
@@ -61,7 +67,9 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         redoc_url=None,
         generate_unique_id_function=_operation_id,
         responses={422: {"model": common.Problem}, 404: {"model": common.Problem}},
+        lifespan=_unshared,
     )
+    app.state.sharing = Sharing(app, store)
     ctx = app.state.context = Context(store, Plans(store), Files(store.folder))
     app.add_middleware(work.Watch, works=ctx.works)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=4)
@@ -69,7 +77,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
         work, looking, way, devices, lists, materials, papers, issued, backups,
-        visits, packets,
+        visits, packets, sharing, events,
     ):  # fmt: skip
         app.include_router(module.router)
     app.include_router(issued.history)
@@ -84,6 +92,13 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     if web is not None and (web / "index.html").exists():
         _serve_front_end(app, web)
     return app
+
+
+@asynccontextmanager
+async def _unshared(app: FastAPI) -> AsyncIterator[None]:
+    """When the application ends, nothing is shared any more."""
+    yield
+    await run_in_threadpool(app.state.sharing.stop)
 
 
 def _operation_id(route: APIRoute) -> str:

@@ -21,6 +21,7 @@ from passerelle.plans.plans import Changed, Plans
 from passerelle.plans.store import Store
 
 from . import common
+from .guard import DEVICE
 from .links import schemas as links
 from .links import views
 from .plans import schemas as plans
@@ -52,8 +53,14 @@ def context(request: Request) -> Context:
     return found
 
 
-def author(x_passerelle_who: Annotated[str | None, Header()] = None) -> str:
-    """The name that the person has given on this machine; percent-encoded in transit."""
+def author(request: Request, x_passerelle_who: Annotated[str | None, Header()] = None) -> str:
+    """The name that the person has given on this machine; percent-encoded in transit.
+
+    A paired device signs with the name that it was paired under.
+    """
+    device = request.scope.get(DEVICE)
+    if device is not None:
+        return str(device.name)
     name = unquote(x_passerelle_who or "").strip()
     printable = "".join(c for c in name if c.isprintable())[:120]
     return printable or "technician"

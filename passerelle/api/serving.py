@@ -22,6 +22,8 @@ from passerelle.settings import Settings
 
 from . import log
 from .app import WEB, create_app
+from .sharing.server import ENDS_S
+from .sharing.shown import announce
 
 HOST = "127.0.0.1"
 LOOK_S = 3600.0
@@ -47,7 +49,9 @@ def beside(store: Store) -> Iterator[str]:
     """Run the application in a thread, for whoever drives it: yields its address."""
     listener = socket.socket()
     listener.bind((HOST, 0))
-    server = uvicorn.Server(uvicorn.Config(create_app(store), log_level="warning"))
+    server = uvicorn.Server(
+        uvicorn.Config(create_app(store), log_level="warning", timeout_graceful_shutdown=ENDS_S)
+    )
     thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]})
     thread.start()
     while not server.started:
@@ -84,8 +88,13 @@ def serve(settings: Settings) -> int:
             held.enter_context(in_use(settings.data))
             threading.Thread(target=_copy_daily, args=(store,), daemon=True).start()
         logging.getLogger("uvicorn.access").disabled = True
-        config = uvicorn.Config(create_app(store), log_level="warning", access_log=False)
+        app = create_app(store)
+        config = uvicorn.Config(
+            app, log_level="warning", access_log=False, timeout_graceful_shutdown=ENDS_S
+        )
         print(f"http://{HOST}:{listener.getsockname()[1]}/", flush=True)
+        if settings.share is not None:
+            announce(app.state.sharing, settings.share)
         uvicorn.Server(config).run(sockets=[listener])
     except KeyboardInterrupt:
         pass

@@ -147,3 +147,21 @@ class SnapshotRow(Base):
     tables_sha256: Mapped[str] = mapped_column(String(64))
     who: Mapped[str] = mapped_column(String(120))
     at: Mapped[datetime] = mapped_column(DateTime(timezone=True), default=_now)
+
+
+class PairedRow(Base):
+    """Another device that was paired over the site's own network.
+
+    role : look, site (facts only) or plan. token_sha256 : of what its browser shows; the token
+    itself is kept nowhere here. off : turned off, and let in no more.
+    """
+
+    __tablename__ = "paired"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60), unique=True)
+    role: Mapped[str] = mapped_column(String(10))
+    token_sha256: Mapped[str] = mapped_column(String(64), unique=True)
+    at: Mapped[datetime] = mapped_column(DateTime(timezone=True), default=_now)
+    seen: Mapped[datetime | None] = mapped_column(DateTime(timezone=True))
+    off: Mapped[bool] = mapped_column(default=False)

@@ -1,11 +1,13 @@
 """Routes about what was seen and done, files of things, and kept states."""
 
+from dataclasses import replace
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, Query, Request, Response
 
 from passerelle.api.common import FILE_BODY
 from passerelle.api.context import Ctx, Number, Sent, Who, judged
+from passerelle.api.guard import DEVICE
 from passerelle.core.refused import Refused
 from passerelle.plans.files import attach, attached
 from passerelle.plans.models import FileRow, SnapshotRow
@@ -30,9 +32,14 @@ def facts(ctx: Ctx, plan_id: Number, about: Id | None = None) -> schemas.FactsVi
 
 
 @router.post("/facts", name="addFacts", status_code=201)
-def add(ctx: Ctx, plan_id: Number, body: schemas.FactsBody) -> schemas.FactsView:
-    """Add facts; a fact that corrects another names it. Nothing is ever taken away."""
-    held = ctx.plans.note(plan_id, body.facts)
+def add(ctx: Ctx, plan_id: Number, body: schemas.FactsBody, request: Request) -> schemas.FactsView:
+    """Add facts; a fact that corrects another names it. Nothing is ever taken away.
+
+    What a paired device notes is signed with its name.
+    """
+    device = request.scope.get(DEVICE)
+    facts = body.facts if device is None else [replace(f, who=device.name) for f in body.facts]
+    held = ctx.plans.note(plan_id, facts)
     about = {one.about.id for one in body.facts}
     return schemas.FactsView(
         facts=[one for one in held.facts.all if one.about.id in about],

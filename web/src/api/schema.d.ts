@@ -1364,6 +1364,8 @@ export interface paths {
         /**
          * Addfacts
          * @description Add facts; a fact that corrects another names it. Nothing is ever taken away.
+         *
+         *     What a paired device notes is signed with its name.
          */
         post: operations["addFacts"];
         delete?: never;
@@ -2221,6 +2223,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/share": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getshare
+         * @description Whether plans are shared, where, the code of the moment, and all paired devices.
+         */
+        get: operations["getShare"];
+        put?: never;
+        /**
+         * Startshare
+         * @description Listen on an address of this machine, with TLS.
+         */
+        post: operations["startShare"];
+        /**
+         * Stopshare
+         * @description Nothing listens beyond this machine any more; devices stay paired.
+         */
+        delete: operations["stopShare"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/share/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Newcode
+         * @description A code for one device, valid for ten minutes; the one before is not any more.
+         */
+        post: operations["newCode"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/share/devices/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Turndevice
+         * @description Turn a device off or on again; it counts at once.
+         */
+        put: operations["turnDevice"];
+        post?: never;
+        /**
+         * Forgetdevice
+         * @description Delete a device; what it noted stays.
+         */
+        delete: operations["forgetDevice"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/share/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Getme
+         * @description Who asks: a paired device with its role, or this machine.
+         */
+        get: operations["getMe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Planevents
+         * @description Revision and number of facts, told when they change; ends where a device is turned off.
+         */
+        get: operations["planEvents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/history/{number}/changes": {
         parameters: {
             query?: never;
@@ -2931,6 +3045,42 @@ export interface components {
             };
         };
         /**
+         * CodeBody
+         * @description What the next device may.
+         */
+        CodeBody: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "look" | "site" | "plan";
+        };
+        /**
+         * CodeView
+         * @description A code for one device. qr : picture of the address with the code in it.
+         */
+        CodeView: {
+            /** Code */
+            code: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "look" | "site" | "plan";
+            /**
+             * Left S
+             * @description how long it is valid still [s]
+             */
+            left_s: number;
+            /** Url */
+            url: string;
+            /**
+             * Qr
+             * @description an SVG as a data address
+             */
+            qr: string;
+        };
+        /**
          * Column
          * @description One part of the drawing; faces are those of a multi-fiber joint.
          */
@@ -3247,55 +3397,12 @@ export interface components {
             id?: string;
         };
         /**
-         * DeviceView
-         * @description A device as it stands. Figures named in `typical` are those of its kind. [W, °C]
-         *
-         *     fed, fed_w, fed_peak_w : the devices that it feeds over pairs, and what they take together;
-         *     fed_unknown : of how many nobody knows. loose : what plugs in, nobody says into which ports.
-         */
-        DeviceView: {
-            /** Name */
-            name: string;
-            /** Id */
-            id: string;
-            /** Draw W */
-            draw_w: number | null;
-            /** Draw Peak W */
-            draw_peak_w: number | null;
-            /** Gives W */
-            gives_w: number | null;
-            /** Protection */
-            protection: string | null;
-            /** Coldest C */
-            coldest_c: number | null;
-            /** Hottest C */
-            hottest_c: number | null;
-            /** Typical */
-            typical: string[];
-            /** Fed */
-            fed: number;
-            /** Fed W */
-            fed_w: number;
-            /** Fed Peak W */
-            fed_peak_w: number;
-            /** Fed Unknown */
-            fed_unknown: number;
-            /** Groups */
-            groups: components["schemas"]["GroupView"][];
-            /** Loose */
-            loose: components["schemas"]["SeatView"][];
-            /** Bundles */
-            bundles: components["schemas"]["BundleView"][];
-            /** Findings */
-            findings: components["schemas"]["PlanFindingView"][];
-        };
-        /**
          * DevicesView
          * @description Every device of a plan, and the kinds of the table.
          */
         DevicesView: {
             /** Devices */
-            devices: components["schemas"]["DeviceView"][];
+            devices: components["schemas"]["passerelle__api__beside__schemas__DeviceView"][];
             /** Services */
             services: components["schemas"]["ServiceView"][];
             /** Sorts */
@@ -4945,6 +5052,16 @@ export interface components {
             stock: {
                 [key: string]: string;
             };
+        };
+        /**
+         * MeView
+         * @description Who asks: null on the machine itself.
+         */
+        MeView: {
+            /** Name */
+            name: string | null;
+            /** Role */
+            role: ("look" | "site" | "plan") | null;
         };
         /**
          * MeanwhileView
@@ -7355,6 +7472,26 @@ export interface components {
             name: string | null;
         };
         /**
+         * ShareView
+         * @description url : null where nothing listens beyond this machine. fingerprint : of the certificate.
+         */
+        ShareView: {
+            /** Url */
+            url: string | null;
+            /** Fingerprint */
+            fingerprint: string | null;
+            /**
+             * Addresses
+             * @description of this machine, likeliest first
+             */
+            addresses: string[];
+            /** Port */
+            port: number;
+            code: components["schemas"]["CodeView"] | null;
+            /** Devices */
+            devices: components["schemas"]["passerelle__api__sharing__schemas__DeviceView"][];
+        };
+        /**
          * SharedPart
          * @description One physical part that links pass.
          *
@@ -7587,6 +7724,19 @@ export interface components {
             radius_m: number | null;
             /** Pressure N M */
             pressure_n_m: number | null;
+        };
+        /**
+         * StartBody
+         * @description Where to listen.
+         */
+        StartBody: {
+            /** Address */
+            address: string;
+            /**
+             * Port
+             * @default 8443
+             */
+            port: number;
         };
         /**
          * StateView
@@ -8152,6 +8302,14 @@ export interface components {
             } | null;
         };
         /**
+         * TurnBody
+         * @description Off, or on again.
+         */
+        TurnBody: {
+            /** Off */
+            off: boolean;
+        };
+        /**
          * TwiceView
          * @description More glass now against a second visit. now, later : null: something has no price.
          */
@@ -8532,6 +8690,49 @@ export interface components {
             kept: boolean;
         };
         /**
+         * DeviceView
+         * @description A device as it stands. Figures named in `typical` are those of its kind. [W, °C]
+         *
+         *     fed, fed_w, fed_peak_w : the devices that it feeds over pairs, and what they take together;
+         *     fed_unknown : of how many nobody knows. loose : what plugs in, nobody says into which ports.
+         */
+        passerelle__api__beside__schemas__DeviceView: {
+            /** Name */
+            name: string;
+            /** Id */
+            id: string;
+            /** Draw W */
+            draw_w: number | null;
+            /** Draw Peak W */
+            draw_peak_w: number | null;
+            /** Gives W */
+            gives_w: number | null;
+            /** Protection */
+            protection: string | null;
+            /** Coldest C */
+            coldest_c: number | null;
+            /** Hottest C */
+            hottest_c: number | null;
+            /** Typical */
+            typical: string[];
+            /** Fed */
+            fed: number;
+            /** Fed W */
+            fed_w: number;
+            /** Fed Peak W */
+            fed_peak_w: number;
+            /** Fed Unknown */
+            fed_unknown: number;
+            /** Groups */
+            groups: components["schemas"]["GroupView"][];
+            /** Loose */
+            loose: components["schemas"]["SeatView"][];
+            /** Bundles */
+            bundles: components["schemas"]["BundleView"][];
+            /** Findings */
+            findings: components["schemas"]["PlanFindingView"][];
+        };
+        /**
          * StepView
          * @description A step of a service with what it passes; null: not recorded. [Gb/s]
          */
@@ -8586,6 +8787,30 @@ export interface components {
             could: ("works" | "tight" | "fails" | "unknown")[];
             /** Turns */
             turns: boolean;
+        };
+        /**
+         * DeviceView
+         * @description A paired device. seen : when it last asked for something; null: not yet.
+         */
+        passerelle__api__sharing__schemas__DeviceView: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "look" | "site" | "plan";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Seen */
+            seen: string | null;
+            /** Off */
+            off: boolean;
         };
         /**
          * KindView
@@ -13825,6 +14050,326 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MergedView"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getShare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    startShare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stopShare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    newCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    turnDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    forgetDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    getMe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    planEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {
