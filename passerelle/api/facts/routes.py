@@ -28,6 +28,7 @@ def facts(ctx: Ctx, plan_id: Number, about: Id | None = None) -> schemas.FactsVi
     return schemas.FactsView(
         facts=[one for one in held.facts.all if about in (None, one.about.id)],
         standing=[one.id for one in held.facts.standing if about in (None, one.about.id)],
+        number=held.fact_number,
     )
 
 
@@ -44,6 +45,7 @@ def add(ctx: Ctx, plan_id: Number, body: schemas.FactsBody, request: Request) ->
     return schemas.FactsView(
         facts=[one for one in held.facts.all if one.about.id in about],
         standing=[one.id for one in held.facts.standing if one.about.id in about],
+        number=held.fact_number,
     )
 
 

@@ -10,10 +10,14 @@ from passerelle.core.plan.fields import Name
 
 
 class FactsView(BaseModel):
-    """Facts in the order in which they came. standing : ids of those that no later one corrects."""
+    """Facts in the order in which they came. standing : ids of those that no later one corrects.
+
+    number : of the plan's last fact.
+    """
 
     facts: list[FactBody]
     standing: list[str]
+    number: int
 
 
 class FactsBody(BaseModel):

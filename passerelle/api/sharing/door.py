@@ -42,7 +42,8 @@ _POLICY = {
     "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; "
     "frame-ancestors 'none'; base-uri 'none'",
     "X-Content-Type-Options": "nosniff",
-    "Referrer-Policy": "no-referrer",
+    # Without any, a form would not say where it comes from.
+    "Referrer-Policy": "same-origin",
     "Cache-Control": "no-store",
 }
 

@@ -39,7 +39,7 @@ def _view(ctx: Ctx, sharing: Sharing) -> schemas.ShareView:
         addresses=addresses(),
         port=now.port if now is not None else DEFAULT_PORT,
         code=shown,
-        devices=[schemas.DeviceView.model_validate(one, from_attributes=True)
+        devices=[schemas.PairedView.model_validate(one, from_attributes=True)
                  for one in paired.listed(ctx.store)],
     )  # fmt: skip
 

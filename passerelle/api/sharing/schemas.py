@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 from passerelle.plans.paired import Role
 
 
-class DeviceView(BaseModel):
+class PairedView(BaseModel):
     """A paired device. seen : when it last asked for something; null: not yet."""
 
     id: int
@@ -37,7 +37,7 @@ class ShareView(BaseModel):
     addresses: list[str] = Field(description="of this machine, likeliest first")
     port: int
     code: CodeView | None
-    devices: list[DeviceView]
+    devices: list[PairedView]
 
 
 class StartBody(BaseModel):

@@ -29,12 +29,14 @@ class NotedView(BaseModel):
     from_m: float | None
     until_m: float | None
     note: str | None
+    points: list[str]
 
     @classmethod
     def of(cls, fact: TaskFact) -> "NotedView":
         """As the fact says it."""
         return cls(id=fact.id, state=fact.state, who=fact.who, at=fact.at, minutes=fact.minutes,
-                   from_m=fact.from_m, until_m=fact.until_m, note=fact.note)  # fmt: skip
+                   from_m=fact.from_m, until_m=fact.until_m, note=fact.note,
+                   points=list(fact.points))  # fmt: skip
 
 
 class TaskView(BaseModel):

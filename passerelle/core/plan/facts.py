@@ -83,6 +83,7 @@ class TaskFact(Fact):
     """What became of a task, by its key: done, part done, not done with its cause, or open again.
 
     minutes : of one person. from_m, until_m : sheath marks of a pulled cable. [m]
+    points : what was ticked on the way, as it stood there.
     was : what the task was then, in words: where the plan says otherwise since, it is to be done
     again.
     """
@@ -94,6 +95,7 @@ class TaskFact(Fact):
     from_m: Metres | None = None
     until_m: Metres | None = None
     note: Text | None = None
+    points: Annotated[tuple[Text, ...], Len(0, 200)] = ()
     was: Text | None = None
 
 

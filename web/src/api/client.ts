@@ -84,10 +84,10 @@ interface Outcome<T> {
   response: Response;
 }
 
-/** The data of an answer; a refusal is thrown as its sentence. */
 /** As `select` of a query: what is the same in the answer of another revision stays the same object, and is not drawn anew. */
 export const asIs = <T>(data: T): T => data;
 
+/** The data of an answer; a refusal is thrown as its sentence. */
 export async function taken<T>(asked: Promise<Outcome<T>>): Promise<T> {
   let outcome: Outcome<T>;
   try {

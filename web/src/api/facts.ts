@@ -1,13 +1,15 @@
 /** What was seen and done: facts are added, never changed; a later one corrects an earlier one. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useSyncExternalStore } from "react";
 import { currentWho } from "../app/settings";
-import { client, taken, type Fact } from "./client";
+import { client, Refusal, taken, type Fact } from "./client";
+import { createOutbox } from "./outbox";
 
 export type RedLight = Extract<Fact, { kind: "red light" }>;
 export type StrandFact = Extract<Fact, { kind: "strand" }>;
 export type TaskFact = Extract<Fact, { kind: "task" }>;
 type Told =
-  | Pick<TaskFact, "kind" | "task" | "state" | "minutes" | "from_m" | "until_m" | "note" | "was">
+  | Pick<TaskFact, "kind" | "task" | "state" | "minutes" | "from_m" | "until_m" | "note" | "points" | "was">
   | Pick<RedLight, "kind" | "start" | "seen">
   | Pick<StrandFact, "kind" | "strand" | "state">;
 
@@ -32,7 +34,32 @@ interface Note {
   withdrawn?: boolean;
 }
 
-/** Notes what was seen, by whom and when. What is said of the plan is asked anew. */
+/** The number of the last fact that this page knows of, by plan. */
+export const knownFacts = new Map<number, number>();
+
+/** Refusals that a second try would not change; without its pairing a device waits to be let in again. */
+const isFinal = (error: unknown) => error instanceof Refusal && error.status >= 400 && error.status < 500 && ![401, 403, 429].includes(error.status);
+
+export const outbox = createOutbox<Fact>(
+  window.localStorage,
+  async ({ plan_id, facts }) => {
+    const view = await taken(client.POST("/api/plans/{plan_id}/facts", { params: { path: { plan_id } }, body: { facts } }));
+    knownFacts.set(plan_id, view.number);
+  },
+  isFinal,
+);
+
+/** How many notes are kept here and not sent yet. */
+export const useNotSent = () => useSyncExternalStore(outbox.watch, outbox.count);
+
+const DIGITS = "0123456789abcdefghijklmnopqrstuv";
+/** An id made here, so that a note that is sent twice is there once. */
+const newId = () => Array.from(crypto.getRandomValues(new Uint8Array(13)), (one) => DIGITS[one % 32]).join("");
+
+/**
+ * Notes what was seen, by whom and when: kept on this device at once, and sent as soon as the server
+ * is there. What is said of the plan is asked anew.
+ */
 export function useNoteFacts(plan_id: number) {
   const cache = useQueryClient();
   return async (notes: Note[]) => {
@@ -40,13 +67,15 @@ export function useNoteFacts(plan_id: number) {
     const who = currentWho() || "technician";
     const facts = notes.map(({ about, told, corrects, withdrawn }) => ({
       ...told,
+      id: newId(),
       about,
       at,
       who,
       corrects: corrects ?? null,
       withdrawn: withdrawn ?? false,
     }));
-    await taken(client.POST("/api/plans/{plan_id}/facts", { params: { path: { plan_id } }, body: { facts } }));
-    await cache.invalidateQueries({ queryKey: ["plan", plan_id] });
+    const became = await outbox.put({ plan_id, facts });
+    if (became === "sent") void cache.invalidateQueries({ queryKey: ["plan", plan_id] });
+    return became;
   };
 }

@@ -3397,12 +3397,55 @@ export interface components {
             id?: string;
         };
         /**
+         * DeviceView
+         * @description A device as it stands. Figures named in `typical` are those of its kind. [W, °C]
+         *
+         *     fed, fed_w, fed_peak_w : the devices that it feeds over pairs, and what they take together;
+         *     fed_unknown : of how many nobody knows. loose : what plugs in, nobody says into which ports.
+         */
+        DeviceView: {
+            /** Name */
+            name: string;
+            /** Id */
+            id: string;
+            /** Draw W */
+            draw_w: number | null;
+            /** Draw Peak W */
+            draw_peak_w: number | null;
+            /** Gives W */
+            gives_w: number | null;
+            /** Protection */
+            protection: string | null;
+            /** Coldest C */
+            coldest_c: number | null;
+            /** Hottest C */
+            hottest_c: number | null;
+            /** Typical */
+            typical: string[];
+            /** Fed */
+            fed: number;
+            /** Fed W */
+            fed_w: number;
+            /** Fed Peak W */
+            fed_peak_w: number;
+            /** Fed Unknown */
+            fed_unknown: number;
+            /** Groups */
+            groups: components["schemas"]["GroupView"][];
+            /** Loose */
+            loose: components["schemas"]["SeatView"][];
+            /** Bundles */
+            bundles: components["schemas"]["BundleView"][];
+            /** Findings */
+            findings: components["schemas"]["PlanFindingView"][];
+        };
+        /**
          * DevicesView
          * @description Every device of a plan, and the kinds of the table.
          */
         DevicesView: {
             /** Devices */
-            devices: components["schemas"]["passerelle__api__beside__schemas__DeviceView"][];
+            devices: components["schemas"]["DeviceView"][];
             /** Services */
             services: components["schemas"]["ServiceView"][];
             /** Sorts */
@@ -3649,12 +3692,16 @@ export interface components {
         /**
          * FactsView
          * @description Facts in the order in which they came. standing : ids of those that no later one corrects.
+         *
+         *     number : of the plan's last fact.
          */
         FactsView: {
             /** Facts */
             facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"])[];
             /** Standing */
             standing: string[];
+            /** Number */
+            number: number;
         };
         /**
          * FailuresView
@@ -5309,6 +5356,8 @@ export interface components {
             until_m: number | null;
             /** Note */
             note: string | null;
+            /** Points */
+            points: string[];
         };
         /**
          * OptionView
@@ -5870,6 +5919,30 @@ export interface components {
              * @default 0
              */
             least_m: number;
+        };
+        /**
+         * PairedView
+         * @description A paired device. seen : when it last asked for something; null: not yet.
+         */
+        PairedView: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "look" | "site" | "plan";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Seen */
+            seen: string | null;
+            /** Off */
+            off: boolean;
         };
         /**
          * Panel
@@ -7489,7 +7562,7 @@ export interface components {
             port: number;
             code: components["schemas"]["CodeView"] | null;
             /** Devices */
-            devices: components["schemas"]["passerelle__api__sharing__schemas__DeviceView"][];
+            devices: components["schemas"]["PairedView"][];
         };
         /**
          * SharedPart
@@ -8114,6 +8187,7 @@ export interface components {
          * @description What became of a task, by its key: done, part done, not done with its cause, or open again.
          *
          *     minutes : of one person. from_m, until_m : sheath marks of a pulled cable. [m]
+         *     points : what was ticked on the way, as it stood there.
          *     was : what the task was then, in words: where the plan says otherwise since, it is to be done
          *     again.
          */
@@ -8156,6 +8230,11 @@ export interface components {
             until_m?: number | null;
             /** Note */
             note?: string | null;
+            /**
+             * Points
+             * @default []
+             */
+            points: string[];
             /** Was */
             was?: string | null;
         };
@@ -8690,49 +8769,6 @@ export interface components {
             kept: boolean;
         };
         /**
-         * DeviceView
-         * @description A device as it stands. Figures named in `typical` are those of its kind. [W, °C]
-         *
-         *     fed, fed_w, fed_peak_w : the devices that it feeds over pairs, and what they take together;
-         *     fed_unknown : of how many nobody knows. loose : what plugs in, nobody says into which ports.
-         */
-        passerelle__api__beside__schemas__DeviceView: {
-            /** Name */
-            name: string;
-            /** Id */
-            id: string;
-            /** Draw W */
-            draw_w: number | null;
-            /** Draw Peak W */
-            draw_peak_w: number | null;
-            /** Gives W */
-            gives_w: number | null;
-            /** Protection */
-            protection: string | null;
-            /** Coldest C */
-            coldest_c: number | null;
-            /** Hottest C */
-            hottest_c: number | null;
-            /** Typical */
-            typical: string[];
-            /** Fed */
-            fed: number;
-            /** Fed W */
-            fed_w: number;
-            /** Fed Peak W */
-            fed_peak_w: number;
-            /** Fed Unknown */
-            fed_unknown: number;
-            /** Groups */
-            groups: components["schemas"]["GroupView"][];
-            /** Loose */
-            loose: components["schemas"]["SeatView"][];
-            /** Bundles */
-            bundles: components["schemas"]["BundleView"][];
-            /** Findings */
-            findings: components["schemas"]["PlanFindingView"][];
-        };
-        /**
          * StepView
          * @description A step of a service with what it passes; null: not recorded. [Gb/s]
          */
@@ -8787,30 +8823,6 @@ export interface components {
             could: ("works" | "tight" | "fails" | "unknown")[];
             /** Turns */
             turns: boolean;
-        };
-        /**
-         * DeviceView
-         * @description A paired device. seen : when it last asked for something; null: not yet.
-         */
-        passerelle__api__sharing__schemas__DeviceView: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /**
-             * Role
-             * @enum {string}
-             */
-            role: "look" | "site" | "plan";
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** Seen */
-            seen: string | null;
-            /** Off */
-            off: boolean;
         };
         /**
          * KindView

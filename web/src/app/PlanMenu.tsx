@@ -5,14 +5,16 @@ import { MenuIcon } from "lucide-react";
 import { memo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { importPlan, keys, newPlan, useChangePlan, usePlans } from "../api/plan";
+import { useMe } from "../api/share";
 import { saveDrawings } from "../drawing/saved";
 import { AskSheet } from "../forms/AskSheet";
 import { useNarrow } from "../parts/narrow";
 import { Sheet } from "../parts/Sheet";
 import { useNotice } from "./notice";
 import { useSettings } from "./settings";
+import { ShareSheet } from "./ShareSheet";
 
-type Opened = "plans" | "rename" | "who" | "new" | null;
+type Opened = "plans" | "rename" | "who" | "new" | "share" | null;
 
 interface Props {
   planId: number;
@@ -25,6 +27,8 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
   const { say, refuse } = useNotice();
   const { mode, who, unit, set } = useSettings();
   const narrow = useNarrow();
+  // Only the machine itself lets other devices in.
+  const here = useMe().data?.role === null;
   const navigate = useNavigate();
   const cache = useQueryClient();
   const change = useChangePlan(planId);
@@ -70,6 +74,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
     png: () => drawn("png"),
     theme: () => set({ mode: mode === "dark" ? "light" : "dark" }),
     who: () => setOpened("who"),
+    share: () => setOpened("share"),
   };
   const groups: { title: string; items: [string, string][] }[] = [
     {
@@ -111,6 +116,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
           : []),
         ["theme", mode === "dark" ? "Light theme" : "Dark theme"],
         ["who", who ? `Changes are signed ${who} …` : "Sign my changes …"],
+        ...(here ? ([["share", "A second device …"]] as [string, string][]) : []),
         ["messages", "Messages …"],
         ["keys", "Keys …"],
       ],
@@ -173,6 +179,7 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
           onStore={(name) => goTo(newPlan(name), "An empty plan. Say what is wanted to begin.")}
         />
       )}
+      {opened === "share" && <ShareSheet onClose={() => setOpened(null)} />}
       {opened === "who" && (
         <AskSheet
           title="Sign my changes"

@@ -9,6 +9,7 @@ import { Footbridge, type Pier } from "../drawing/Footbridge";
 import { Mono } from "../words/Mono";
 import { Toggle } from "../forms/Toggle";
 import { HistorySheet } from "./HistorySheet";
+import { useEvents } from "./events";
 import { useKeys } from "./keyboard";
 import { KeysSheet } from "./KeysSheet";
 import { MessagesSheet } from "./MessagesSheet";
@@ -19,6 +20,7 @@ import { PlanProvider, useOpenPlan } from "./planContext";
 import { PaperFoot, PaperHead, useLightPaper } from "./Paper";
 import { PlanMenu } from "./PlanMenu";
 import { NextAct } from "./NextAct";
+import { NotSent } from "./NotSent";
 import { useSettings, type Unit } from "./settings";
 import { WaySheet } from "./WaySheet";
 
@@ -84,6 +86,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
   useLightPaper();
   const { plan, links, shown } = useOpenPlan();
   useMeanwhile(plan.id, plan.revision);
+  useEvents(plan.id);
   const { unit, set } = useSettings();
   const { say, refuse } = useNotice();
   const navigate = useNavigate();
@@ -248,6 +251,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
       <Box hideFrom="lg" hideBelow={piers[0]?.current ? undefined : "md"} px={{ base: "3", md: "4" }} pt="1">
         <NextAct home={home} steps={way?.steps} at={acting} onWay={() => setOpened("way")} />
       </Box>
+      <NotSent />
       <Flex as="main" id="work" tabIndex={-1} outline="none" direction="column" flex="1" minH="0" className="print-whole">
         <Suspense
           fallback={

@@ -24,10 +24,11 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
   const [from, setFrom] = useState(task.noted?.from_m == null ? "" : String(task.noted.from_m));
   const [until, setUntil] = useState(task.noted?.until_m == null ? "" : String(task.noted.until_m));
   const [note, setNote] = useState(task.noted?.note ?? "");
+  const [points, setPoints] = useState<string[]>(task.noted?.points ?? []);
   const [why, setWhy] = useState("");
   const mark = (text: string) => (text.trim() === "" ? null : typedLength(text, unit));
   const answer = (state: "done" | "part" | "not done" | "open") => {
-    void acts.became(task, state, { minutes, from_m: mark(from), until_m: mark(until), note: note.trim() || null });
+    void acts.became(task, state, { minutes, from_m: mark(from), until_m: mark(until), note: note.trim() || null, points });
     onClose();
   };
   const planned = Math.round(task.minutes);
@@ -69,7 +70,7 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
       ))}
       {task.due > 1 && !isDone(task) && <Text>Its goods are there from day {task.due} on.</Text>}
       <Lines title="Along" lines={[...task.carry, ...(kind?.tools ?? [])]} />
-      {task.points.length > 0 && <Points key={task.key} points={task.points} />}
+      {task.points.length > 0 && <Points points={task.points} ticked={points} onTick={setPoints} />}
       {kind && kind.cautions.length > 0 && (
         <Box borderWidth="2px" borderStyle="dashed" px="3" py="2" my="2">
           {kind.cautions.map((one) => (
@@ -232,8 +233,8 @@ function Lines({ title, lines }: { title: string; lines: string[] }) {
   );
 }
 
-/** Points to tick on the way; they help the eye at the pull and are not stored. */
-function Points({ points }: { points: string[] }) {
+/** Points to tick on the way: kept with whatever is answered below. */
+function Points({ points, ticked, onTick }: { points: string[]; ticked: string[]; onTick: (ticked: string[]) => void }) {
   return (
     <Box mt="2" as="fieldset">
       <Text as="legend" fontSize="13px" fontWeight="700" color="fg.muted">
@@ -242,7 +243,12 @@ function Points({ points }: { points: string[] }) {
       {points.map((one) => (
         <Flex asChild key={one} align="center" gap="2" minH="40px" cursor="pointer">
           <label>
-            <input type="checkbox" style={{ accentColor: "var(--chakra-colors-accent-fg)", width: 22, height: 22, flex: "none" }} />
+            <input
+              type="checkbox"
+              checked={ticked.includes(one)}
+              onChange={(e) => onTick(e.target.checked ? [...ticked, one] : ticked.filter((other) => other !== one))}
+              style={{ accentColor: "var(--chakra-colors-accent-fg)", width: 22, height: 22, flex: "none" }}
+            />
             <span>{one}</span>
           </label>
         </Flex>

@@ -1,19 +1,30 @@
 /** What can be done with a task: note what became of it, move it, declare it not needed. */
+import { useQueryClient } from "@tanstack/react-query";
 import { useNoteFacts, type TaskFact } from "../../api/facts";
 import { useChangePlant } from "../../api/plant";
 import type { TaskView, VisitsView, VisitView } from "../../api/visits";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
+import { currentWho } from "../../app/settings";
 
-type Noted = Partial<Pick<TaskFact, "minutes" | "from_m" | "until_m" | "note">>;
+type Noted = Partial<Pick<TaskFact, "minutes" | "from_m" | "until_m" | "note" | "points">>;
+const SAID: Record<TaskFact["state"], string> = { done: "Done", part: "Part done", "not done": "Not done", open: "Open again" };
 
 export function useTasks(view: VisitsView | undefined) {
   const { plan } = useOpenPlan();
   const { say, refuse } = useNotice();
   const note = useNoteFacts(plan.id);
   const change = useChangePlant(plan.id);
-  const became = (task: TaskView, state: TaskFact["state"], more: Noted = {}) =>
-    note([
+  const cache = useQueryClient();
+  /** Shown at once: it is kept here before it is sent. */
+  const shown = (task: TaskView, state: TaskFact["state"], more: Noted) =>
+    cache.setQueryData<VisitsView>(["plan", plan.id, "visits", plan.revision], (old) => {
+      const noted = { id: "", state, who: currentWho(), at: "", minutes: null, from_m: null, until_m: null, note: null, points: [], ...more };
+      return old && { ...old, tasks: old.tasks.map((one) => (one.key === task.key ? { ...one, noted } : one)) };
+    });
+  const became = (task: TaskView, state: TaskFact["state"], more: Noted = {}) => {
+    shown(task, state, more);
+    return note([
       {
         about: { kind: task.about_kind as TaskFact["about"]["kind"], id: task.about_id },
         told: {
@@ -24,13 +35,18 @@ export function useTasks(view: VisitsView | undefined) {
           from_m: more.from_m ?? null,
           until_m: more.until_m ?? null,
           note: more.note ?? null,
+          points: more.points ?? [],
           was: task.extent || null,
         },
       },
     ]).then(
-      () => say(state === "open" ? `Open again: ${task.name}.` : `${state === "done" ? "Done" : state === "part" ? "Part done" : "Not done"}: ${task.name}.`),
-      refuse,
+      (how) => say(`${SAID[state]}: ${task.name}${how === "kept" ? ", kept here, not sent yet" : ""}.`),
+      (error: unknown) => {
+        void cache.invalidateQueries({ queryKey: ["plan", plan.id, "visits"] });
+        refuse(error);
+      },
     );
+  };
   const docOf = (visit: VisitView, tasks: string[]) => ({ name: visit.name, day: visit.day, crew: visit.crew, notes: visit.notes, tasks });
   const keys = (visit: VisitView) => visit.tasks.map((one) => one.key);
   const store = (what: string, changes: { kind: "visit" | "task"; id: string | null; doc: Record<string, unknown> | null }[]) =>
