@@ -4,8 +4,8 @@ from typing import Any
 
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.visiting import clock, minutes_of
+from passerelle.core.visits.days import Placed
 from passerelle.core.visits.proposal import Proposal
-from passerelle.core.visits.schedule import Placed
 from passerelle.core.words import in_metres
 
 from .checkjson import rounded

@@ -63,7 +63,9 @@ def test_two_people_see_each_others_ticks_and_one_is_turned_off(page: Page):
         assert [one["who"] for one in facts] == ["Bo’s phone"]
         phone.context.set_offline(True)
         tick(phone, "pull H-01")
-        expect(phone.locator("[data-not-sent]")).to_contain_text("1 note is kept here, not sent yet")
+        expect(phone.locator("[data-not-sent]")).to_contain_text(
+            "1 note is kept here, not sent yet"
+        )
         phone.context.set_offline(False)
         expect(phone.locator("[data-not-sent]")).to_have_count(0)
         expect(page.get_by_role("checkbox", name="Done: pull H-01")).to_be_checked()

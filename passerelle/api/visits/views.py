@@ -4,10 +4,10 @@ from passerelle.api.context import Judged
 from passerelle.core.many import many_things
 from passerelle.core.materials.materials import Materials, materials_of
 from passerelle.core.plan.visiting import PlannedTask
+from passerelle.core.visits.days import Conditions
 from passerelle.core.visits.ground import Ground
 from passerelle.core.visits.kept import KeptVisit, kept_visits, unassigned
 from passerelle.core.visits.proposal import conditions_of, orders_of
-from passerelle.core.visits.schedule import Conditions
 from passerelle.core.visits.states import cable_states, link_states, up_after
 from passerelle.core.visits.task import KINDS, Task
 from passerelle.core.visits.tasks import Work, depot_of, standing, work_of

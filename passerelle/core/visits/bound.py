@@ -14,7 +14,7 @@ from math import ceil, floor
 
 from passerelle.core.plant.solver import is_proved, solver
 
-from .schedule import EPS, Conditions
+from .days import EPS, Conditions
 from .task import Task
 from .tasks import in_order
 

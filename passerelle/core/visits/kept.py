@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from passerelle.core.plan.visiting import PlannedVisit
 
-from .schedule import Conditions, Diary, Visit, on_grid
+from .days import Conditions, Visit, on_grid
+from .schedule import Diary
 from .task import Task
 from .tasks import Work
 
@@ -55,6 +56,8 @@ def kept_visits(
             if task is None or rest[key] <= 0:
                 continue
             broken += _waits(task, one.day, ended, times, work)
+            if task.day is not None and task.day != one.day and rest[key] == on_grid(task.hours):
+                broken.append(Broken(key, f"is to be on day {task.day}"))
             earliest = max(
                 (
                     ended[w.key][1]

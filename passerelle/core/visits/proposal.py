@@ -16,7 +16,9 @@ from passerelle.core.refused import Refused
 from passerelle.core.working import steps
 
 from .bound import least_days
-from .schedule import Conditions, Hours, NeverError, Visit, never_open, scheduled
+from .contradiction import before_it, contradiction
+from .days import Conditions, Hours, Visit
+from .schedule import URGENT, NeverError, never_open, scheduled
 from .task import Task
 from .tasks import Work, depot_of, in_order, work_of
 from .travel import Travel, travel_of
@@ -139,8 +141,8 @@ def proposed(
             dropped = {one.key for one in gone}
             tasks = [one for one in tasks if one.key not in dropped]
     return Proposal(
-        work, tuple(visits), least, tuple(blocked), orders_of(materials), _broken(visits),
-        _guessed(visits, conditions),
+        work, tuple(visits), least, tuple(blocked), orders_of(materials),
+        _broken(visits, tasks, conditions, first), _guessed(visits, conditions),
         conditions,
     )  # fmt: skip
 
@@ -225,10 +227,14 @@ def _days(visits: Sequence[Visit]) -> int:
     return len({one.day for one in visits})
 
 
-def _worth(visits: Sequence[Visit]) -> tuple[int, int, float]:
-    """Days on site, the last day, hours of walking and being out: the less the better."""
+def _worth(visits: Sequence[Visit]) -> tuple[int, int, int, float]:
+    """Named days not kept, days on site, the last day, hours on the way and out: the less."""
+    late = sum(
+        1 for visit in visits for one in visit.tasks
+        if one.task.day is not None and one.part == 1 and one.task.day != visit.day
+    )  # fmt: skip
     last = max((one.day for one in visits), default=0)
-    return _days(visits), last, sum(one.walked_h + one.back_h for one in visits)
+    return late, _days(visits), last, sum(one.walked_h + one.back_h for one in visits)
 
 
 def _tails(tasks: Sequence[Task]) -> dict[str, float]:
@@ -239,7 +245,16 @@ def _tails(tasks: Sequence[Task]) -> dict[str, float]:
         for wait in by_key[key].after:
             if wait.key in tails:
                 tails[wait.key] = max(tails[wait.key], by_key[wait.key].hours + tails[key])
+    for key in in_order(by_key):
+        if by_key[key].day is not None:
+            for before in before_it(by_key[key], by_key):
+                tails[before] = max(tails[before], tails[before] % URGENT + _urgent(by_key[key]))
     return tails
+
+
+def _urgent(pinned: Task) -> float:
+    """What the rank of all that a named day waits for is raised by: the sooner, the more."""
+    return URGENT * (1 + max(0, 1000 - (pinned.day or 0)))
 
 
 def _with_waiting(task: Task, tasks: Sequence[Task]) -> list[Task]:
@@ -252,13 +267,23 @@ def _with_waiting(task: Task, tasks: Sequence[Task]) -> list[Task]:
     return [one for one in tasks if one.key in gone]
 
 
-def _broken(visits: Sequence[Visit]) -> tuple[str, ...]:
-    """Pins that could not be kept, each in a sentence."""
-    return tuple(
-        f"{one.task.name} is pinned to day {one.task.day}; it can be on day {v.day} at the earliest"
-        for v in visits for one in v.tasks
-        if one.task.day is not None and one.task.day != v.day and one.part == 1
-    )  # fmt: skip
+def _broken(
+    visits: Sequence[Visit], tasks: Sequence[Task], conditions: Conditions, first: int
+) -> tuple[str, ...]:
+    """Days that could not be kept, each in a sentence, with the conditions that contradict it."""
+    found = []
+    for visit in visits:
+        for one in visit.tasks:
+            if one.task.day is None or one.task.day == visit.day or one.part > 1:
+                continue
+            said = f"{one.task.name} is to be on day {one.task.day} and comes on day {visit.day}"
+            why = contradiction(one.task, tasks, conditions, first)
+            if why is None:
+                found.append(f"{said}: no order was found that keeps it; that none does, is not "
+                             "proven")  # fmt: skip
+            else:
+                found.append(f"{said}: these contradict each other: {'; '.join(why)}")
+    return tuple(found)
 
 
 def _guessed(visits: Sequence[Visit], conditions: Conditions) -> tuple[tuple[str, str], ...]:

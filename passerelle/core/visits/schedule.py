@@ -4,80 +4,21 @@ One task after the other is given the earliest start that people, ways, hours of
 waits for allow; among those that could begin the one that begins first and costs the least walking.
 """
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import permutations
-from math import ceil, floor
+from math import floor
 
+from .days import EPS, GRID, Conditions, Placed, Step, Visit, on_grid
 from .task import Task
-from .travel import Travel
 
 SOON_H = 0.05
 """Tasks that begin within this of each other are told apart by walking, then by what waits."""
 MOST_LOOKED_AT = 80
+URGENT = 10_000.0
+"""A rank from here on belongs to a day that somebody named; each step goes before all below it."""
 MOST_PEOPLE = 5
 """Of a large crew those who are free first are asked."""
-EPS = 1e-9
-GRID = 100
-Hours = tuple[tuple[float, float], ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Placed:
-    """A task, or a part of one, in a day. start_h, hours : from the start of the day. [h]"""
-
-    task: Task
-    start_h: float
-    hours: float
-    part: int = 1
-    parts: int = 1
-
-    @property
-    def end_h(self) -> float:
-        """When it ends, from the start of the day. [h]"""
-        return self.start_h + self.hours
-
-
-@dataclass(frozen=True, slots=True)
-class Step:
-    """Where a person is at work: from when to when at a place. [h]"""
-
-    person: int
-    place: str
-    from_h: float
-    until_h: float
-
-
-@dataclass(frozen=True, slots=True)
-class Visit:
-    """What one crew does on one day. back_h : when the last is back. walked_h : on the way. [h]
-
-    order : keys in the order in which they were put into the day, which gives the same day again.
-    """
-
-    day: int
-    crew: int
-    tasks: tuple[Placed, ...]
-    steps: tuple[Step, ...]
-    back_h: float
-    walked_h: float
-    order: tuple[str, ...] = ()
-
-
-@dataclass(frozen=True)
-class Conditions:
-    """What days are made of. open_at : hours of a place on a day; None: always. [h]
-
-    lost : days on which nobody works.
-    """
-
-    crew: int
-    crews: int
-    day_h: float
-    depot: str | None
-    travel: Travel
-    open_at: Callable[[str, int], Hours | None]
-    lost: frozenset[int] = frozenset()
 
 
 @dataclass
@@ -103,11 +44,6 @@ class _Fit:
     people: tuple[int, ...]
     places: tuple[str | None, ...]
     hours: float
-
-
-def on_grid(hours: float) -> float:
-    """Times are whole hundredths of an hour, rounded up: what is printed then agrees. [h]"""
-    return ceil(hours * GRID - EPS) / GRID
 
 
 class NeverError(Exception):
@@ -191,9 +127,12 @@ def _next(
     """The task that begins first, then walks least, then has most hanging on it."""
     here = {person.place for crew in day.crews for person in crew}
     keys = sorted(
-        ready, key=lambda key: (not (set(left[key].at) & here), -rank.get(key, 0.0), key)
+        ready,
+        key=lambda key: (
+            -_urgency(rank, key), not (set(left[key].at) & here), -rank.get(key, 0.0), key
+        ),
     )[:MOST_LOOKED_AT]  # fmt: skip
-    best: tuple[tuple[float, float, float, str], str, _Fit] | None = None
+    best: tuple[tuple[float, float, float, float, str], str, _Fit] | None = None
     for key in keys:
         task = left[key]
         if task.due > day.number or (task.day is not None and task.day > day.number):
@@ -206,10 +145,17 @@ def _next(
         fit = _fitting(day, task, earliest, hours, conditions)
         if fit is None:
             continue
-        order = (round(fit.start_h / SOON_H), fit.walk_h, -rank.get(key, 0.0), key)
+        order = (
+            -_urgency(rank, key), round(fit.start_h / SOON_H), fit.walk_h, -rank.get(key, 0.0), key
+        )  # fmt: skip
         if best is None or order < best[0]:
             best = (order, key, fit)
     return None if best is None else (best[1], best[2])
+
+
+def _urgency(rank: Mapping[str, float], key: str) -> float:
+    """A day that somebody named goes before what is merely handy: whole steps of `URGENT`."""
+    return rank.get(key, 0.0) // URGENT
 
 
 def _fitting(

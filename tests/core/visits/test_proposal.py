@@ -86,7 +86,8 @@ def test_a_pin_is_kept_or_said():
     early = PlannedTask(name="test:cable001", day=1)
     found = propose(plan(rules=SHORT, tasks=(early,)), WhatIf())
     (said,) = found.broken
-    assert said.startswith("test C1 is pinned to day 1; it can be on day ")
+    assert said.startswith("test C1 is to be on day 1 and comes on day ")
+    assert ": these contradict each other: test C1 on day 1; " in said
 
 
 def test_late_goods_open_a_gap():

@@ -7,8 +7,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from passerelle.core.visits.bound import least_days
+from passerelle.core.visits.days import Conditions
 from passerelle.core.visits.proposal import best_of
-from passerelle.core.visits.schedule import Conditions, NeverError, scheduled
+from passerelle.core.visits.schedule import NeverError, scheduled
 from passerelle.core.visits.task import Task, Wait
 from passerelle.core.visits.travel import Travel
 

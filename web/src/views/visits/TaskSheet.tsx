@@ -157,7 +157,7 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
           )}
           {!task.own && (
             <TextField
-              label="Not before day"
+              label="On day"
               width="104px"
               mono
               value={task.day === null ? "" : String(task.day)}
