@@ -152,14 +152,15 @@ def run_workbook(arguments: argparse.Namespace) -> int:
     from passerelle.core.many import many_things
     from passerelle.core.materials.materials import materials_of
     from passerelle.core.papers.tables import tables_of
-    from passerelle.formats.planfile import read_plan
+    from passerelle.formats.planfile import read_file
     from passerelle.formats.prices import price_book
     from passerelle.formats.workbook import write_xlsx
 
+    plan, facts = read_file(read_input(arguments.file))
     with many_things():
-        judged = check(read_plan(read_input(arguments.file)))
+        judged = check(plan)
         made = materials_of(judged, price_book(judged.plan.prices))
-        tables = tables_of(judged, made)
+        tables = tables_of(judged, made, facts)
     return _written(arguments.out, write_xlsx(tables, judged.plan.name))
 
 

@@ -12,6 +12,7 @@ from pydantic import Field
 from passerelle.core.judge.about import About
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.judge.wholeplan import PlanCheck
+from passerelle.core.materials.materials import Materials
 from passerelle.core.working import Work, steps
 from passerelle.formats.prices import price_book
 from passerelle.plans.files import Files
@@ -45,6 +46,7 @@ class Context:
         default_factory=dict
     )
     works: dict[str, Work] = field(default_factory=dict)
+    made: dict[int, tuple[PlanCheck, Materials]] = field(default_factory=dict)
 
 
 def context(request: Request) -> Context:

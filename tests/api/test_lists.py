@@ -17,6 +17,7 @@ def test_a_list_is_read_with_the_fields_that_its_columns_may_mean(client):
         "place",
         "pathway",
         "cable",
+        "strand",
         "need",
         "link",
         "price",

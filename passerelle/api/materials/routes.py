@@ -5,11 +5,10 @@ from typing import Any
 from fastapi import APIRouter
 
 from passerelle.api.context import Ctx, Number, Who, changed, judged
+from passerelle.api.made import made_now
 from passerelle.api.plans.schemas import Changed, Conflict
-from passerelle.core.many import many_things
 from passerelle.core.materials.leftovers import cut_changes
 from passerelle.core.materials.lines import Line, own_key
-from passerelle.core.materials.materials import materials_of
 from passerelle.core.materials.twice import twice
 from passerelle.core.materials.waiting import waiting
 from passerelle.core.plan.plan import Plan
@@ -18,7 +17,6 @@ from passerelle.core.refused import Refused
 from passerelle.core.visits.carried import first_visits
 from passerelle.core.visits.tasks import work_of
 from passerelle.formats.checkjson import rounded
-from passerelle.formats.prices import price_book
 from passerelle.plans.plans import Author
 
 from . import schemas
@@ -33,8 +31,7 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
     """What to buy, what to cut and how long it takes; nothing of it is stored."""
     now = judged(ctx, plan_id)
     check, plan = now.check, now.check.plan
-    with many_things():
-        made = materials_of(check, price_book(plan.prices))
+    made = made_now(ctx, now)
     along = first_visits(plan.visits, work_of(check, made, now.held.facts)) if plan.visits else {}
     in_store = {piece.cable for reel in made.cuts if not reel.bought for piece in reel.pieces}
     return schemas.MaterialsView(
@@ -95,11 +92,11 @@ def materials(ctx: Ctx, plan_id: Number) -> schemas.MaterialsView:
 @router.post("/cut", name="cutReel", responses={409: {"model": Conflict}})
 def cut_reel(ctx: Ctx, who: Who, plan_id: Number, body: schemas.CutBody) -> Changed:
     """A reel is cut as planned: its cables are cut, its rest is stock; one step to undo."""
-    check = judged(ctx, plan_id).check
+    now = judged(ctx, plan_id)
+    check = now.check
     if body.place is not None and body.place not in check.plan.places.by_name:
         raise Refused("place", f"{body.place[:40]!r} is not in places")
-    with many_things():
-        made = materials_of(check, price_book(check.plan.prices))
+    made = made_now(ctx, now)
     reel = next((one for one in made.cuts if one.reel == body.reel), None)
     if reel is None:
         raise Refused("reel", f"{body.reel[:40]!r} is not in the cut plan any more")

@@ -8,8 +8,9 @@ from urllib.parse import quote
 from fastapi import APIRouter, HTTPException, Query, Response
 
 from passerelle.api.context import Context, Ctx, Judged, Number, judged
+from passerelle.api.made import made_now
 from passerelle.core.many import many_things
-from passerelle.core.materials.materials import Materials, materials_of
+from passerelle.core.materials.materials import Materials
 from passerelle.core.papers.labels import STOCKS, clashes, labels_of, labels_table
 from passerelle.core.papers.marks import marked
 from passerelle.core.papers.quotation import quotation
@@ -19,7 +20,6 @@ from passerelle.core.plan.labelwords import LabelKind
 from passerelle.core.plan.plan import Plan, name_of
 from passerelle.formats.papers import Paper, write_labels, write_pdf
 from passerelle.formats.papers.pictures import Attached, picture_sheets
-from passerelle.formats.prices import price_book
 from passerelle.formats.summary import markdown
 from passerelle.formats.workbook import write_csv, write_xlsx
 from passerelle.plans.files import attached
@@ -37,8 +37,7 @@ XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 def made_for(ctx: Context, plan_id: int) -> tuple[Judged, Materials]:
     """A plan with its answers and its list of materials."""
     now = judged(ctx, plan_id)
-    with many_things():
-        return now, materials_of(now.check, price_book(now.check.plan.prices))
+    return now, made_now(ctx, now)
 
 
 def as_file(content: bytes | str, name: str, media_type: str) -> Response:
@@ -54,7 +53,7 @@ def tables(ctx: Ctx, plan_id: Number) -> list[schemas.TableInfo]:
     now, made = made_for(ctx, plan_id)
     return [
         schemas.TableInfo(key=one.key, title=one.title, rows=len(one.rows))
-        for one in tables_of(now.check, made)
+        for one in tables_of(now.check, made, now.held.facts)
     ]
 
 
@@ -62,7 +61,8 @@ def tables(ctx: Ctx, plan_id: Number) -> list[schemas.TableInfo]:
 def table_csv(ctx: Ctx, plan_id: Number, key: str) -> Response:
     """One table as CSV."""
     now, made = made_for(ctx, plan_id)
-    found = next((one for one in tables_of(now.check, made) if one.key == key), None)
+    tables = tables_of(now.check, made, now.held.facts)
+    found = next((one for one in tables if one.key == key), None)
     if found is None:
         raise HTTPException(404, f"There is no table {key[:40]!r}.")
     return as_file(write_csv(found), f"{now.held.plan.name} {found.key}.csv", CSV)
@@ -73,7 +73,8 @@ def workbook(ctx: Ctx, plan_id: Number) -> Response:
     """All tables as one workbook."""
     now, made = made_for(ctx, plan_id)
     plan = now.held.plan
-    data = write_xlsx(tables_of(now.check, made), f"{plan.name}, revision {now.held.revision}")
+    tables = tables_of(now.check, made, now.held.facts)
+    data = write_xlsx(tables, f"{plan.name}, revision {now.held.revision}")
     return as_file(data, f"{plan.name}.xlsx", XLSX)
 
 

@@ -7,16 +7,14 @@ from typing import Literal
 from fastapi import APIRouter, Response
 
 from passerelle.api.common import FILE_BODY
-from passerelle.api.context import Ctx, Judged, Number, Sent, Who, judged
+from passerelle.api.context import Context, Ctx, Judged, Number, Sent, Who, judged
+from passerelle.api.made import made_now
 from passerelle.api.papers.routes import as_file
-from passerelle.core.many import many_things
-from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.facts import About, AnyFactType, TaskFact
 from passerelle.core.plan.plan import KEYS
 from passerelle.core.refused import Refused
 from passerelle.core.visits.tasks import Work, standing, work_of
 from passerelle.formats.packets import Packet, packet, page, read_packet
-from passerelle.formats.prices import price_book
 from passerelle.plans.files import MAX_FILE_BYTES, attach, attached, media_type
 from passerelle.plans.held import Held
 from passerelle.plans.pictures import without_position
@@ -26,17 +24,15 @@ from . import schemas
 router = APIRouter(prefix="/api/plans/{plan_id}/visits", tags=["visits"])
 
 
-def _work(now: Judged) -> Work:
-    with many_things():
-        materials = materials_of(now.check, price_book(now.check.plan.prices))
-    return work_of(now.check, materials, now.held.facts)
+def _work(ctx: Context, now: Judged) -> Work:
+    return work_of(now.check, made_now(ctx, now), now.held.facts)
 
 
 @router.get("/{visit_id}/packet.{form}", name="visitPacket", response_class=Response)
 def out(ctx: Ctx, plan_id: Number, visit_id: str, form: Literal["html", "json"]) -> Response:
     """One visit for another device: a page that needs no server, or the packet alone."""
     now = judged(ctx, plan_id)
-    made = packet(now.check.plan, now.held.revision, visit_id, _work(now))
+    made = packet(now.check.plan, now.held.revision, visit_id, _work(ctx, now))
     name = f"{now.check.plan.name} {made['visit']['name']}"
     if form == "html":
         return as_file(page(made), f"{name}.html", "text/html; charset=utf-8")
@@ -53,7 +49,7 @@ def home(ctx: Ctx, who: Who, plan_id: Number, data: Sent) -> schemas.MergedView:
         raise Refused("packet", "belongs to another plan")
     known = {one.id for one in held.facts.all}
     new = [_about_what_is_there(held, one) for one in brought.facts if one.id not in known]
-    meanwhile = _meanwhile(judged(ctx, plan_id), brought)
+    meanwhile = _meanwhile(ctx, judged(ctx, plan_id), brought)
     there = [one for one in brought.photos if _is_there(held, one.kind, one.about)]
     meanwhile += [
         schemas.MeanwhileView(
@@ -94,9 +90,9 @@ def _about_what_is_there(held: Held, fact: AnyFactType) -> AnyFactType:
     return replace(fact, about=About("plan", held.plan.id))
 
 
-def _meanwhile(now: Judged, brought: Packet) -> list[schemas.MeanwhileView]:
+def _meanwhile(ctx: Context, now: Judged, brought: Packet) -> list[schemas.MeanwhileView]:
     """What is not as it was when the packet went out: shown side by side, nothing is lost."""
-    work, here = _work(now), standing(now.held.facts)
+    work, here = _work(ctx, now), standing(now.held.facts)
     mine = {one.id for one in brought.facts}
     found = []
     for fact in {one.task: one for one in brought.facts if isinstance(one, TaskFact)}.values():

@@ -6,14 +6,13 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 
 from passerelle.api.context import Ctx, Number, judged
+from passerelle.api.made import made_now
 from passerelle.api.papers.routes import as_file
 from passerelle.core.many import many_things
-from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.visiting import PlannedVisit
 from passerelle.core.visits.kept import as_planned
 from passerelle.core.visits.proposal import WhatIf, proposed
 from passerelle.formats.calendar import calendar
-from passerelle.formats.prices import price_book
 
 from . import schemas
 from .views import states_view, visits_view
@@ -24,13 +23,15 @@ router = APIRouter(prefix="/api/plans/{plan_id}/visits", tags=["visits"])
 @router.get("", name="visits")
 def visits(ctx: Ctx, plan_id: Number) -> schemas.VisitsView:
     """Tasks, visits that were taken, what stands in none, and how far cables and links are."""
-    return visits_view(judged(ctx, plan_id))
+    now = judged(ctx, plan_id)
+    return visits_view(now, made_now(ctx, now))
 
 
 @router.get("/states", name="states")
 def states(ctx: Ctx, plan_id: Number) -> list[schemas.StateView]:
     """How far cables and links are, by what was done."""
-    return states_view(judged(ctx, plan_id))
+    now = judged(ctx, plan_id)
+    return states_view(now, made_now(ctx, now))
 
 
 @router.get("/proposal", name="proposeVisits")
@@ -54,8 +55,7 @@ def propose(
     now = judged(ctx, plan_id)
     plan = now.check.plan
     with many_things():
-        made = proposed(now.check, materials_of(now.check, price_book(plan.prices)), now.held.facts,
-                        what_if=what_if)  # fmt: skip
+        made = proposed(now.check, made_now(ctx, now), now.held.facts, what_if=what_if)
     planned = as_planned(made.visits)
     before, after = _days_of(plan.visits), _days_of(planned)
     moved = sum(before[key] != after[key] for key in before.keys() & after.keys())
@@ -94,6 +94,6 @@ def _days_of(visits: Iterable[PlannedVisit]) -> dict[str, set[int]]:
 def ics(ctx: Ctx, plan_id: Number, first: Annotated[str, Query(max_length=40)]) -> Response:
     """The visits as a calendar. first : the date of working day 1; weekends are left out."""
     now = judged(ctx, plan_id)
-    view = visits_view(now)
+    view = visits_view(now, made_now(ctx, now))
     return as_file(calendar(view.model_dump(), now.check.plan.name, first),
                    f"{now.check.plan.name} visits.ics", "text/calendar; charset=utf-8")  # fmt: skip

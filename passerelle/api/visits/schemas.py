@@ -119,15 +119,17 @@ class WindowView(BaseModel):
 
 
 class OrderView(BaseModel):
-    """What has to be ordered; lead_days null: not recorded."""
+    """What has to be ordered; lead_days null: not recorded. key : of what is noted of it."""
 
+    key: str
     what: str
     lead_days: int | None
     reasons: list[str]
+    ordered: bool
 
 
 class StateView(BaseModel):
-    """How far a cable or a link is."""
+    """How far a need, a cable or a link is."""
 
     kind: str
     id: str
@@ -149,6 +151,7 @@ class VisitsView(BaseModel):
     windows: list[WindowView]
     kinds: list[KindView]
     links: int
+    plan: str = Field(description="id of the plan, which orders are noted of")
 
 
 class MeanwhileView(BaseModel):

@@ -1,27 +1,24 @@
 """Tasks and visits as the screen shows them."""
 
 from passerelle.api.context import Judged
-from passerelle.core.many import many_things
-from passerelle.core.materials.materials import Materials, materials_of
+from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.visiting import PlannedTask
 from passerelle.core.visits.days import Conditions
-from passerelle.core.visits.ground import Ground
 from passerelle.core.visits.kept import KeptVisit, kept_visits, unassigned
-from passerelle.core.visits.proposal import conditions_of, orders_of
-from passerelle.core.visits.states import cable_states, link_states, up_after
+from passerelle.core.visits.orders import orders_of
+from passerelle.core.visits.proposal import conditions_of
+from passerelle.core.visits.states import how_far, up_after
 from passerelle.core.visits.task import KINDS, Task
 from passerelle.core.visits.tasks import Work, depot_of, standing, work_of
 from passerelle.core.visits.travel import travel_of
 from passerelle.formats.checkjson import rounded
-from passerelle.formats.prices import price_book
 
 from . import schemas
 
 
-def visits_view(now: Judged) -> schemas.VisitsView:
+def visits_view(now: Judged, materials: Materials) -> schemas.VisitsView:
     """Everything about the visits of a plan as it stands."""
     check, plan = now.check, now.check.plan
-    materials = _materials(now)
     work = work_of(check, materials, now.held.facts)
     conditions = conditions_of(plan, travel_of(plan, check.plant))
     kept = kept_visits(plan.visits, work, conditions)
@@ -37,8 +34,14 @@ def visits_view(now: Judged) -> schemas.VisitsView:
         visits=[_visit(one, up_after(work, day_of, one.planned.day)) for one in kept],
         unassigned=[one.key for one in unassigned(plan.visits, work)],
         orders=[
-            schemas.OrderView(what=o.what, lead_days=o.lead_days, reasons=list(o.reasons))
-            for o in orders_of(materials)
+            schemas.OrderView(
+                key=o.key,
+                what=o.what,
+                lead_days=o.lead_days,
+                reasons=list(o.reasons),
+                ordered=o.ordered,
+            )
+            for o in orders_of(materials, now.held.facts)
         ],
         windows=_windows(kept, conditions),
         kinds=[
@@ -46,12 +49,8 @@ def visits_view(now: Judged) -> schemas.VisitsView:
             for kind, row in KINDS.items()
         ],
         links=len(check.links),
+        plan=plan.id,
     )
-
-
-def _materials(now: Judged) -> Materials:
-    with many_things():
-        return materials_of(now.check, price_book(now.check.plan.prices))
 
 
 def _tasks(now: Judged, work: Work) -> list[schemas.TaskView]:
@@ -133,15 +132,13 @@ def _windows(kept: list[KeptVisit], conditions: Conditions) -> list[schemas.Wind
     return list(found.values())
 
 
-def states_view(now: Judged) -> list[schemas.StateView]:
-    """How far each cable and each link is; nothing while nobody has noted anything."""
+def states_view(now: Judged, materials: Materials) -> list[schemas.StateView]:
+    """How far needs, cables and links are; nothing while nobody has noted anything."""
     if not standing(now.held.facts):
         return []
-    materials = _materials(now)
-    work = work_of(now.check, materials, now.held.facts)
-    ground = Ground(now.check, materials)
-    cables, links = cable_states(ground, work), link_states(now.check, ground, work)
+    far = how_far(now.check, materials, now.held.facts)
     return [
-        *(schemas.StateView(kind="cable", id=key, state=state) for key, state in cables.items()),
-        *(schemas.StateView(kind="link", id=key, state=state) for key, state in links.items()),
+        schemas.StateView(kind=kind, id=key, state=state)
+        for kind, states in (("need", far.needs), ("cable", far.cables), ("link", far.links))
+        for key, state in states.items()
     ]

@@ -20,6 +20,8 @@ from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.lightpath import UNSAID, Joint, Part
 from passerelle.core.plant.model import Plant
 from passerelle.core.plant.whole import positions
+from passerelle.core.visits.states import how_far
+from passerelle.core.visits.tasks import standing
 from passerelle.core.words import in_metres
 from passerelle.core.working import steps
 
@@ -75,7 +77,11 @@ def sheets_of(
         ]
     if kind == "links":
         wanted = [one for one in check.links if not only or one.budget.link.name in only]
-        return [_link(one) for one in steps("Drawing links", wanted, each=4)]
+        far = how_far(check, made, facts).links if standing(facts) else {}
+        return [
+            _link(one) | {"state": far.get(one.budget.link.id)}
+            for one in steps("Drawing links", wanted, each=4)
+        ]
     if kind == "schedule":
         return schedule_sheets(plant)
     if kind == "panels":

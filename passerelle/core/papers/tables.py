@@ -1,39 +1,50 @@
 """Every table of a plan: what it says and what was worked out from it, for sheets and papers."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
+from types import MappingProxyType
 
 from passerelle.core.choice.prices import DEMO_PRICES, DEMO_WORK
 from passerelle.core.judge.answering import answer, worst_direction
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.backbone import Cable
+from passerelle.core.plan.facts import Facts, TaskFact
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.model import Plant, lengths
 from passerelle.core.plant.panels import port_map
 from passerelle.core.plant.strands import strands
-from passerelle.core.visits.tasks import work_of
+from passerelle.core.visits.states import State, how_far
+from passerelle.core.visits.tasks import standing, work_of
 from passerelle.core.words import in_metres
 from passerelle.core.working import steps
 
 from .table import Cell, Table, columns
 
 Row = tuple[Cell, ...]
+NOT_ASKED: Mapping[str, State] = MappingProxyType({})
 
 
-def tables_of(check: PlanCheck, made: Materials) -> tuple[Table, ...]:
-    """All tables in the order of the job. made : the plan's materials, with their price book."""
-    plant = check.plant
+def tables_of(check: PlanCheck, made: Materials, facts: Facts = Facts.NONE) -> tuple[Table, ...]:
+    """All tables in the order of the job. made : the plan's materials, with their price book.
+
+    facts : what was done, for how far things are.
+    """
+    plant, far = check.plant, how_far(check, made, facts)
     return (
-        links_table(check), places_table(plant), pathways_table(plant), cables_table(plant),
+        links_table(check, far.links), places_table(plant), pathways_table(plant),
+        cables_table(plant, far.cables),
         strands_table(plant), splices_table(plant), ports_table(plant), devices_table(check),
         copper_table(plant), findings_table(check), materials_table(made), cuts_table(made),
         not_known_table(made), prices_table(check, made), stock_table(check),
-        tasks_table(check, made),
+        tasks_table(check, made, facts),
     )  # fmt: skip
 
 
-def links_table(check: PlanCheck) -> Table:
-    """Every link with its answer; the direction that decides gives the figures."""
+def links_table(check: PlanCheck, far: Mapping[str, State] = NOT_ASKED) -> Table:
+    """Every link with its answer; the direction that decides gives the figures.
+
+    far : how far each is, by its id.
+    """
     rows = []
     for one in steps("Listing links", check.links):
         sums, worst = one.budget, worst_direction(one)
@@ -47,12 +58,12 @@ def links_table(check: PlanCheck) -> Table:
             link.name, link.a.place, link.b.place, link.a.application, link.b.application, glass,
             ", ".join(dict.fromkeys(cables)) or None, sums.length_m, worst.wavelength_nm,
             worst.loss.on_basis(sums.rules.loss_basis), limit, margin, one.verdict, one.polarity,
-            in_metres(answer(one)),
+            in_metres(answer(one)), far.get(link.id),
         ))  # fmt: skip
     head = columns(
         "Link", "From", "To", "What runs at from", "What runs at to", "Glass", "Cables",
         "Length [m]", "Wavelength [nm]", "Loss [dB]", "Limit [dB]", "Margin [dB]", "Verdict",
-        "Polarity", "Answer",
+        "Polarity", "Answer", "State",
     )  # fmt: skip
     return Table("links", "Links", head, tuple(rows))
 
@@ -94,11 +105,11 @@ def _end(cable: Cable, side: int) -> str | None:
     return "; ".join(filter(None, (told, where))) or None
 
 
-def cables_table(plant: Plant) -> Table:
-    """Cables with their lengths, ends and how many strands are in use."""
+def cables_table(plant: Plant, far: Mapping[str, State] = NOT_ASKED) -> Table:
+    """Cables with their lengths, ends and how many strands are in use. far : by id."""
     head = columns("Cable", "From", "To", "Glass", "Strands [#]", "In use [#]", "Construction",
                    "Length to order [m]", "Length of glass [m]", "Pathways", "It is there",
-                   "End at from", "End at to", "Notes")  # fmt: skip
+                   "End at from", "End at to", "State", "Notes")  # fmt: skip
     rows = []
     for one in plant.cables.values():
         known = lengths(plant, one)
@@ -107,7 +118,8 @@ def cables_table(plant: Plant) -> Table:
         rows.append((
             one.name, one.a, one.b, one.fiber, one.strands, len(used),
             one.type.name if one.type else None, known.order_m, known.glass_m,
-            " > ".join(one.route) or None, there, _end(one, 0), _end(one, 1), one.notes,
+            " > ".join(one.route) or None, there, _end(one, 0), _end(one, 1),
+            far.get(one.id), one.notes,
         ))  # fmt: skip
     return Table("cables", "Cables", head, tuple(rows))
 
@@ -268,13 +280,14 @@ def prices_table(check: PlanCheck, made: Materials) -> Table:
     return Table("prices", "Price book", head, tuple(rows))
 
 
-def tasks_table(check: PlanCheck, made: Materials) -> Table:
+def tasks_table(check: PlanCheck, made: Materials, facts: Facts = Facts.NONE) -> Table:
     """What is to be done, in the visits that were taken; what it waits for, and what stops it."""
-    work = work_of(check, made)
+    work, noted = work_of(check, made, facts), standing(facts)
     blocked = {one.key: why for one, why in work.blocked}
     visits = {key: one for one in check.plan.visits for key in one.tasks}
     head = columns("Visit", "Day [#]", "Task", "Kind", "At", "People [#]", "Minutes of one [min]",
-                   "From", "Waits for", "Blocked")  # fmt: skip
+                   "From", "Waits for", "Blocked", "What became of it", "Minutes taken [min]",
+                   "Note")  # fmt: skip
     rows: list[Row] = []
     for key, one in work.all.items():
         visit = visits.get(key)
@@ -282,7 +295,7 @@ def tasks_table(check: PlanCheck, made: Materials) -> Table:
         rows.append((
             visit.name if visit else None, visit.day if visit else None, one.name, one.kind,
             ", ".join(one.at) or "anywhere", one.people, one.minutes, one.quantity, waits or None,
-            in_metres(blocked[key]) if key in blocked else None,
+            in_metres(blocked[key]) if key in blocked else None, *_became(noted.get(key)),
         ))  # fmt: skip
     return Table("tasks", "Tasks", head, tuple(rows))
 
@@ -299,3 +312,7 @@ def stock_table(check: PlanCheck) -> Table:
         for one in check.plan.reels
     ]  # fmt: skip
     return Table("stock", "Stock at hand", head, tuple(rows))
+
+
+def _became(fact: TaskFact | None) -> Row:
+    return (None, None, None) if fact is None else (fact.state, fact.minutes, fact.note)

@@ -7,7 +7,6 @@ from functools import cache
 from time import monotonic
 
 from passerelle.core.judge.wholeplan import PlanCheck
-from passerelle.core.materials.lines import priced_as
 from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
@@ -18,6 +17,7 @@ from passerelle.core.working import steps
 from .bound import least_days
 from .contradiction import before_it, contradiction
 from .days import Conditions, Hours, Visit
+from .orders import Order, orders_of
 from .schedule import URGENT, NeverError, never_open, scheduled
 from .task import Task
 from .tasks import Work, depot_of, in_order, work_of
@@ -29,15 +29,6 @@ SECONDS = 3.0
 """After that the best found so far stands."""
 NOISE_H = 1.5
 """How far tries shuffle what is ranked alike. [h]"""
-
-
-@dataclass(frozen=True, slots=True)
-class Order:
-    """What is ordered, and when it comes. lead_days : working days; None: nobody recorded it."""
-
-    what: str
-    lead_days: int | None
-    reasons: tuple[str, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,7 +132,7 @@ def proposed(
             dropped = {one.key for one in gone}
             tasks = [one for one in tasks if one.key not in dropped]
     return Proposal(
-        work, tuple(visits), least, tuple(blocked), orders_of(materials),
+        work, tuple(visits), least, tuple(blocked), orders_of(materials, facts),
         _broken(visits, tasks, conditions, first), _guessed(visits, conditions),
         conditions,
     )  # fmt: skip
@@ -297,15 +288,3 @@ def _guessed(visits: Sequence[Visit], conditions: Conditions) -> tuple[tuple[str
                 found[min(before, step.place), max(before, step.place)] = None
             last[step.person] = step.place
     return tuple(found)
-
-
-def orders_of(materials: Materials) -> tuple[Order, ...]:
-    """What has to be ordered, by how long it takes to come; what nobody recorded comes first."""
-    found = [
-        Order(f"{line.item}: {line.what}",
-              materials.book.leads.get(priced_as(line.key, line.what, materials.book)),
-              line.reasons)
-        for line in materials.lines
-        if line.buy > 0
-    ]  # fmt: skip
-    return tuple(sorted(found, key=lambda one: -(one.lead_days or 0)))

@@ -84,7 +84,8 @@
   grid(columns: (1fr, 1fr), gutter: 8pt,
     [*From* #end(a) \ *To* #end(b)],
     [Glass #said(sheet.glass), length #fig(sheet.length_m, digits: 1) m, polarity #sheet.polarity \
-     Loss #fig(sheet.loss_db) dB at worst, limit #fig(sheet.limit_db) dB, margin #fig(sheet.margin_db) dB at #fig(sheet.nm, digits: 1) nm])
+     Loss #fig(sheet.loss_db) dB at worst, limit #fig(sheet.limit_db) dB, margin #fig(sheet.margin_db) dB at #fig(sheet.nm, digits: 1) nm
+     #if sheet.at("state", default: none) != none [\ So far: *#sheet.state*]])
   v(4pt)
   layout(size => picture(sheet, size.width))
   text(size: 7.5pt)[From end #sheet.sender, the direction that decides. Thick: weakest launch, worst parts; dashed: typical;

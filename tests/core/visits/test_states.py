@@ -6,10 +6,12 @@ from passerelle.core.judge.wholeplan import check
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.backbone import Closure, Splice, Termination
 from passerelle.core.plan.facts import About, Facts, TaskFact
+from passerelle.core.plan.needs import PlannedNeed
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things
 from passerelle.core.visits.ground import Ground
-from passerelle.core.visits.states import cable_states, link_states, up_after
+from passerelle.core.visits.orders import orders_of
+from passerelle.core.visits.states import cable_states, how_far, link_states, up_after
 from passerelle.core.visits.tasks import work_of
 from passerelle.formats.prices import price_book
 
@@ -65,3 +67,37 @@ def test_links_are_up_after_the_day_that_brings_them_up():
     work = work_of(judged, materials_of(judged, price_book(())), noted("turn-up:linkidone"))
     day_of = {"turn-up:linkidtwo": 3}
     assert [up_after(work, day_of, day) for day in (1, 2, 3)] == [1, 1, 2]
+
+
+def test_glass_that_is_ordered_is_ordered_until_it_is_there():
+    made = plan()
+    judged = check(made)
+    materials = materials_of(judged, price_book(()))
+    (order,) = [one for one in orders_of(materials) if one.what.startswith("cable:")]
+    assert (order.ordered, order.reasons) == (False, ("C1",))
+    seen = []
+    for keys in ((), (order.key,), (order.key, "goods-in:cable001")):
+        facts = done(*keys)
+        seen.append(how_far(judged, materials, facts).cables["cable001"])
+        assert [o.ordered for o in orders_of(materials, facts) if o.key == order.key] == [
+            bool(keys)
+        ]
+    assert seen == ["planned", "ordered", "on site"]
+    other = next(one.key for one in orders_of(materials) if one.key != order.key)
+    assert how_far(judged, materials, done(other)).cables["cable001"] == "planned"
+
+
+def test_a_need_is_as_far_as_the_last_of_its_links():
+    needs = (
+        PlannedNeed("met", id="need0001", links=("one", "two")),
+        PlannedNeed("open", id="need0002"),
+    )
+    links = Things((link("one"), link("two")))
+    judged = check(Plan("p", places=plan().places, links=links, needs=Things(needs)))
+    materials = materials_of(judged, price_book(()))
+    seen = [
+        how_far(judged, materials, noted(*keys)).needs
+        for keys in ((), ("pull:linkidone",), ("pull:linkidone", "pull:linkidtwo"))
+    ]
+    assert [one["need0001"] for one in seen] == ["chosen", "chosen", "laid"]
+    assert {one["need0002"] for one in seen} == {"wanted"}

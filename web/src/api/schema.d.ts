@@ -5423,15 +5423,19 @@ export interface components {
         };
         /**
          * OrderView
-         * @description What has to be ordered; lead_days null: not recorded.
+         * @description What has to be ordered; lead_days null: not recorded. key : of what is noted of it.
          */
         OrderView: {
+            /** Key */
+            key: string;
             /** What */
             what: string;
             /** Lead Days */
             lead_days: number | null;
             /** Reasons */
             reasons: string[];
+            /** Ordered */
+            ordered: boolean;
         };
         /**
          * Other
@@ -7813,7 +7817,7 @@ export interface components {
         };
         /**
          * StateView
-         * @description How far a cable or a link is.
+         * @description How far a need, a cable or a link is.
          */
         StateView: {
             /** Kind */
@@ -7824,7 +7828,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "planned" | "on site" | "laid" | "coiled" | "ended" | "tested" | "live" | "there";
+            state: "wanted" | "chosen" | "planned" | "ordered" | "on site" | "laid" | "coiled" | "ended" | "tested" | "live" | "there";
         };
         /**
          * Step
@@ -8597,6 +8601,11 @@ export interface components {
             kinds: components["schemas"]["passerelle__api__visits__schemas__KindView"][];
             /** Links */
             links: number;
+            /**
+             * Plan
+             * @description id of the plan, which orders are noted of
+             */
+            plan: string;
         };
         /**
          * WaitView

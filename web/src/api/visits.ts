@@ -46,8 +46,9 @@ export const useStates = (plan_id: number, revision: number) =>
 
 const alike = (old: Map<unknown, unknown>, now: Map<unknown, unknown>) => old.size === now.size && [...now].every(([id, state]) => old.get(id) === state);
 
+const IDLE = new Set<State>(["wanted", "chosen", "planned", "there"]);
 /** Nothing was done for it yet. */
-export const isIdle = (state: State | undefined) => state === undefined || state === "planned" || state === "there";
+export const isIdle = (state: State | undefined) => state === undefined || IDLE.has(state);
 
 /** What may come; nothing of it is stored. */
 export interface WhatIf {

@@ -84,7 +84,7 @@ interface FrameProps {
 function Frame({ unreachable, onRetry }: FrameProps) {
   const saving = useIsMutating() > 0;
   useLightPaper();
-  const { plan, links, shown } = useOpenPlan();
+  const { plan, links, shown, states } = useOpenPlan();
   useMeanwhile(plan.id, plan.revision);
   useEvents(plan.id);
   const { unit, set } = useSettings();
@@ -168,6 +168,8 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     { key: "6", label: "Materials", to: `${home}/materials`, current: at.endsWith("/materials") || at.endsWith("/papers"), stop: 0, warn: 0 },
     { key: "7", label: "Visits", to: `${home}/visits`, current: at.endsWith("/visits"), stop: 0, warn: 0 },
   ];
+  const live = links.filter((l) => states.get(l.id) === "live").length;
+  Object.assign(piers[7]!, { done: links.length ? live / links.length : 0, says: `${live} of ${links.length} links live` });
   for (const pier of piers) {
     const step = stepOf(pier.label.toLowerCase());
     if (step) Object.assign(pier, { done: step.of ? step.done / step.of : 0, says: step.says, closed: step.state === "not needed" });

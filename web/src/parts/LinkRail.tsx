@@ -4,6 +4,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { memo, useEffect, useRef } from "react";
 import { NavLink } from "react-router";
 import type { LinkSummary } from "../api/client";
+import { isIdle, type State } from "../api/visits";
 import { useOpenPlan, type SortKey } from "../app/planContext";
 import { MarginTick } from "../drawing/MarginBar";
 import { shownVerdict, VerdictMark } from "../drawing/Mark";
@@ -15,9 +16,10 @@ interface RailRowProps {
   link: LinkSummary;
   current: boolean;
   to: string;
+  state: State | undefined;
 }
 
-const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
+const RailRow = memo(function RailRow({ link, current, to, state }: RailRowProps) {
   return (
     <Box
       asChild
@@ -41,6 +43,11 @@ const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
           <Mono flex="1" truncate fontSize="12px" color="fg.muted">
             {link.application}
           </Mono>
+          {!isIdle(state) && (
+            <Text as="span" fontSize="12px" fontWeight="600" data-state={state}>
+              {state}
+            </Text>
+          )}
           <MarginTick margin={link.margin_db} verdict={shownVerdict(link)} />
         </Flex>
       </NavLink>
@@ -50,7 +57,7 @@ const RailRow = memo(function RailRow({ link, current, to }: RailRowProps) {
 
 /** `view` is the step that a link opens in; Light where none is said. `whole`: as wide and high as what holds it. */
 export function LinkRail({ current, view, whole }: { current: string | null; view?: string; whole?: boolean }) {
-  const { plan, shown, links, filter, setFilter, sort, setSort } = useOpenPlan();
+  const { plan, shown, links, filter, setFilter, sort, setSort, states } = useOpenPlan();
   const scroller = useRef<HTMLDivElement>(null);
   // The virtualizer hands out functions that must not be memoised; the rule can't see that.
   // eslint-disable-next-line react-hooks/incompatible-library
@@ -109,7 +116,12 @@ export function LinkRail({ current, view, whole }: { current: string | null; vie
             if (!link) return null;
             return (
               <Box key={link.id} position="absolute" insetX="0" top={`${row.start}px`}>
-                <RailRow link={link} current={link.id === current} to={`/plans/${plan.id}/links/${link.id}${view ? `/${view}` : ""}`} />
+                <RailRow
+                  link={link}
+                  current={link.id === current}
+                  state={states.get(link.id)}
+                  to={`/plans/${plan.id}/links/${link.id}${view ? `/${view}` : ""}`}
+                />
               </Box>
             );
           })}

@@ -2,6 +2,7 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Link as RouterLink } from "react-router";
 import type { PlannedNeedView } from "../../api/choice";
+import { isIdle } from "../../api/visits";
 import { useOpenPlan } from "../../app/planContext";
 import { VerdictMark } from "../../drawing/Mark";
 
@@ -17,7 +18,7 @@ interface Props {
 const WORDS = { wanted: "wanted", chosen: "chosen", built: "built" } as const;
 
 export function NeedList({ needs, open, onOpen, onNew, onRemove, onBuilt }: Props) {
-  const { plan } = useOpenPlan();
+  const { plan, states } = useOpenPlan();
   if (needs.length === 0) return null;
   return (
     <Box mb="3" data-needs="">
@@ -53,7 +54,7 @@ export function NeedList({ needs, open, onOpen, onNew, onRemove, onBuilt }: Prop
                 <Box flex="1" minW="0">
                   {need.doc.name}
                   <Text as="span" display="block" fontSize="13px" fontWeight="400" color={need.state === "wanted" ? "warn.fg" : "fg.muted"}>
-                    {WORDS[need.state]}
+                    {isIdle(states.get(need.doc.id!)) ? WORDS[need.state] : states.get(need.doc.id!)}
                     {need.lacks.length > 0 && `; lacks ${need.lacks.join(", ")}`}
                     {need.doc.wanted_by && `, by ${need.doc.wanted_by}`}
                     {need.doc.asked_by && `, for ${need.doc.asked_by}`}

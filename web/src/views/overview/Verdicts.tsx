@@ -2,7 +2,7 @@ import { Button, Flex, Text } from "@chakra-ui/react";
 import { isIdle, type State } from "../../api/visits";
 import { useOpenPlan } from "../../app/planContext";
 
-const STATES: State[] = ["planned", "there", "on site", "laid", "coiled", "ended", "tested", "live"];
+const STATES: State[] = ["planned", "there", "ordered", "on site", "laid", "coiled", "ended", "tested", "live"];
 
 /** Which verdicts are shown, and once work has begun how far the links are: each with its number. */
 export function Verdicts() {

@@ -1,5 +1,5 @@
 /** What stands in no visit: tasks that came since, what is blocked, the desk, what is not needed, what is ordered. */
-import { Box, Text } from "@chakra-ui/react";
+import { Box, Flex, Text } from "@chakra-ui/react";
 import type { TaskView, VisitsView } from "../../api/visits";
 import { Said } from "../../words/Said";
 import { TaskRow } from "./TaskRow";
@@ -8,14 +8,14 @@ interface Props {
   view: VisitsView;
   tasks: Map<string, TaskView>;
   onOpen: (key: string) => void;
+  onOrder: (key: string, ordered: boolean) => void;
 }
 
-export function Rest({ view, tasks, onOpen }: Props) {
+export function Rest({ view, tasks, onOpen, onOrder }: Props) {
   const loose = view.unassigned.map((key) => tasks.get(key)).filter((one) => one !== undefined);
   const blocked = view.tasks.filter((one) => one.blocked !== null && one.noted?.state !== "done");
   const waived = view.tasks.filter((one) => one.not_needed !== null);
   const desk = view.tasks.filter((one) => one.kind === "look" && one.at.length === 0 && one.not_needed === null);
-  const late = view.orders.filter((one) => one.lead_days);
   const unknown = view.orders.filter((one) => one.lead_days === null).length;
   const rows = (list: TaskView[]) =>
     list.map((task) => <TaskRow key={task.key} task={task} clock={null} broken={[]} current={false} onOpen={() => onOpen(task.key)} onTick={null} />);
@@ -34,15 +34,28 @@ export function Rest({ view, tasks, onOpen }: Props) {
           </Text>
         ))}
       </Part>
-      <Part title="Order" count={late.length}>
-        {late.map((one) => (
-          <Text key={one.what}>
-            {one.what}: {one.lead_days} working days, for {one.reasons.slice(0, 4).join(", ")}
-            {one.reasons.length > 4 && " …"}
-          </Text>
+      <Part title="Order" count={view.orders.filter((one) => !one.ordered).length}>
+        {view.orders.map((one) => (
+          <Flex asChild key={one.key} align="center" gap="2" minH="40px" cursor="pointer" className="print-text">
+            <label>
+              <input
+                type="checkbox"
+                checked={one.ordered}
+                onChange={() => onOrder(one.key, !one.ordered)}
+                aria-label={`Ordered: ${one.what}`}
+                style={{ accentColor: "var(--chakra-colors-accent-fg)", width: 22, height: 22, flex: "none" }}
+              />
+              <span>
+                {one.ordered && "✓ ordered: "}
+                {one.what}: {one.lead_days === null ? "nobody recorded how long it takes" : `${one.lead_days} working days`}, for{" "}
+                {one.reasons.slice(0, 4).join(", ")}
+                {one.reasons.length > 4 && " …"}
+              </span>
+            </label>
+          </Flex>
         ))}
         {unknown > 0 && (
-          <Text color="fg.muted">Of {unknown} more things nobody recorded how long they take: they count as there on day 1. Enter it with the price.</Text>
+          <Text color="fg.muted">Of {unknown} things nobody recorded how long they take: they count as there on day 1. Enter it with the price.</Text>
         )}
       </Part>
       <Part title="Not needed" count={waived.length}>

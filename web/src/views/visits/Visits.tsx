@@ -78,7 +78,7 @@ export function Visits() {
       {view && propose.data && <Proposal view={view} made={propose.data} onClose={() => propose.reset()} />}
       {view && visits.length > 0 && <Planks view={view} tasks={tasks} current={current?.id} onPick={(id) => pick(visits.find((one) => one.id === id))} />}
       {view && current && <OneVisit key={current.id} view={view} visit={current} tasks={tasks} acts={acts} opened={opened} onOpen={setOpened} />}
-      {view && <Rest view={view} tasks={tasks} onOpen={setOpened} />}
+      {view && <Rest view={view} tasks={tasks} onOpen={setOpened} onOrder={acts.ordered} />}
       {view && task && (
         <TaskSheet
           key={task.key}

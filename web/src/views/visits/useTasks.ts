@@ -47,6 +47,17 @@ export function useTasks(view: VisitsView | undefined) {
       },
     );
   };
+  /** Goods are ordered, or not after all. */
+  const ordered = (key: string, done: boolean) => {
+    cache.setQueryData<VisitsView>(["plan", plan.id, "visits", plan.revision], (old) => {
+      return old && { ...old, orders: old.orders.map((one) => (one.key === key ? { ...one, ordered: done } : one)) };
+    });
+    const nothing = { minutes: null, from_m: null, until_m: null, note: null, points: [], was: null };
+    void note([{ about: { kind: "plan", id: view?.plan ?? "" }, told: { kind: "task", task: key, state: done ? "done" : "open", ...nothing } }]).then(
+      (how) => say(`${done ? "Ordered" : "Not ordered"}${how === "kept" ? ", kept here, not sent yet" : ""}.`),
+      refuse,
+    );
+  };
   const docOf = (visit: VisitView, tasks: string[]) => ({ name: visit.name, day: visit.day, crew: visit.crew, notes: visit.notes, tasks });
   const keys = (visit: VisitView) => visit.tasks.map((one) => one.key);
   const store = (what: string, changes: { kind: "visit" | "task"; id: string | null; doc: Record<string, unknown> | null }[]) =>
@@ -88,5 +99,5 @@ export function useTasks(view: VisitsView | undefined) {
   const addOwn = (doc: { name: string; at: string[]; minutes: number; people: number }) =>
     change.mutateAsync({ what: `Own task ${doc.name}`, changes: [{ kind: "task", id: null, doc: { ...doc, own: true } }] });
   const removeOwn = (task: TaskView) => store(`Delete ${task.name}`, [{ kind: "task", id: task.own_id, doc: null }]);
-  return { became, pin, move, shift, notNeeded, addOwn, removeOwn, store, docOf };
+  return { became, ordered, pin, move, shift, notNeeded, addOwn, removeOwn, store, docOf };
 }
