@@ -22,6 +22,7 @@ from passerelle.core.refused import Refused
 from passerelle.formats.refusal import first_refusal
 from passerelle.plans.faults import why_not
 from passerelle.plans.files import Files
+from passerelle.plans.guarding import WorkDoneError
 from passerelle.plans.journal import NoStepError, StaleError, revision
 from passerelle.plans.plans import NoPlanError, Plans
 from passerelle.plans.store import Store
@@ -72,6 +73,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     app.state.sharing = Sharing(app, store)
     ctx = app.state.context = Context(store, Plans(store), Files(store.folder))
     app.add_middleware(work.Watch, works=ctx.works)
+    app.add_middleware(work.Accepting)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=4)
     app.add_middleware(Guard)
     for module in (
@@ -82,6 +84,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         app.include_router(module.router)
     app.include_router(issued.history)
     app.add_exception_handler(StillUsed, site.still_used)
+    app.add_exception_handler(WorkDoneError, site.work_done)
     app.add_exception_handler(NoPlanError, _missing)
     app.add_exception_handler(Refused, _refused)
     app.add_exception_handler(RequestValidationError, _invalid)

@@ -23,6 +23,7 @@ from passerelle.core.working import Stopped, steps
 from passerelle.formats import documents
 
 from . import journal
+from .guarding import guarded, touches_done
 from .held import Held, head_of, load, seen_plan
 from .journal import NoStepError, text_of
 from .models import FactRow, PlanRow, Revision, ThingRow
@@ -171,6 +172,12 @@ class Plans:
         self, plan_id: int, make: Callable[[Session, Held], Applied], who: str,
         what: str | Callable[[], str],
     ) -> Changed:  # fmt: skip
+        with self.store.reading() as session:
+            before = self._now(session, plan_id)
+            # Judging takes its time: done before the write lock, and nothing of it is kept.
+            trial = make(session, before).plan if touches_done(before.facts) else None
+        if trial is not None:
+            guarded(self.check(before), trial, before.facts)
         with self.store.writing() as session:
             before = self._now(session, plan_id)
             made = make(session, before)

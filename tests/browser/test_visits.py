@@ -90,6 +90,51 @@ def test_a_move_says_what_it_breaks_and_undo_mends_it(page: Page):
     expect(broken).to_have_count(0)
 
 
+def test_tasks_move_by_keys_and_by_mouse(page: Page):
+    home = small(page)
+    page.goto(f"{home}/visits")
+    propose(page)
+    names = page.locator("[data-one-visit] [data-task]")
+    first = names.first.get_attribute("data-task")
+    row = page.locator(f"[data-task='{first}']")
+    before = [names.nth(at).get_attribute("data-task") for at in range(names.count())]
+    row.get_by_role("button").first.focus()
+    page.keyboard.press("Alt+ArrowDown")
+    expect(page.locator("[data-answer]")).to_be_visible()
+    doc = page.request.get(f"/api{home}/visits").json()["visits"][0]
+    expect(page.get_by_role("status").filter(has_text="saved")).to_be_attached()
+    assert {one["key"] for one in doc["tasks"]} == set(before)
+    planks = page.locator("[data-visit]")
+    if planks.count() < 2:
+        return
+    row.drag_to(planks.nth(1))
+    planks.nth(1).click()
+    expect(page.locator(f"[data-one-visit] [data-task='{first}']")).to_be_visible()
+
+
+def test_done_work_is_asked_about_before_a_change_makes_it_worthless(page: Page):
+    home = small(page)
+    page.goto(f"{home}/visits")
+    propose(page)
+    tick(page, "pull H-01")
+    expect(page.locator("[data-not-sent]")).to_have_count(0)
+    page.goto(f"{home}/route?cable=H-01&page=route")
+    slack = page.get_by_label("Slack, Instrument Hall")
+    slack.fill("99")
+    slack.press("Enter")
+    sheet = page.get_by_role("dialog", name="This is done already")
+    expect(sheet).to_contain_text("pull H-01: done as")
+    assert wrong(page, "[role=dialog]") == []
+    sheet.get_by_role("button", name="Leave the plan as it is").click()
+    expect(page.get_by_text("would be to be done again").first).to_be_visible()
+    slack.fill("98")
+    slack.press("Enter")
+    sheet.get_by_role("button", name="Change it, and do it again").click()
+    expect(sheet).to_have_count(0)
+    page.goto(f"{home}/visits")
+    expect(page.locator("[data-rework]").first).to_contain_text("To be done again")
+
+
 def test_a_task_that_is_not_needed_and_one_of_ones_own(page: Page):
     home = small(page)
     page.goto(f"{home}/visits")

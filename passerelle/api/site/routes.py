@@ -25,6 +25,7 @@ from passerelle.core.refused import Refused
 from passerelle.formats import documents, sitefiles
 from passerelle.formats.checkjson import rounded
 from passerelle.plans import siteimport
+from passerelle.plans.guarding import WorkDoneError
 from passerelle.plans.plans import Author
 
 from . import fates, schemas, views
@@ -269,6 +270,12 @@ async def still_used(_request: Request, error: Exception) -> JSONResponse:
     """Something that is to go is used: say what would go with it."""
     assert isinstance(error, StillUsed)
     return JSONResponse({"detail": error.reason, "goes_with": error.goes_with}, 423)
+
+
+async def work_done(_request: Request, error: Exception) -> JSONResponse:
+    """Work that is done would be to be done again: asked about, and stored where that is wanted."""
+    assert isinstance(error, WorkDoneError)
+    return JSONResponse({"detail": error.reason, "goes_with": error.goes_with}, 428)
 
 
 @router.post("/take", name="takeStrands", responses=CONFLICT)

@@ -14,8 +14,10 @@ from starlette.types import ASGIApp, Receive, Scope, Send
 
 from passerelle.api.context import Ctx
 from passerelle.core.working import Work, watched
+from passerelle.plans.guarding import ACCEPTED
 
 HEADER = "x-passerelle-work"
+AGAIN = "x-passerelle-again"
 TOKEN = re.compile(r"[0-9A-Za-z-]{8,64}")
 MOST = 200
 """So many requests are watched at a time; more are answered all the same."""
@@ -51,6 +53,21 @@ class Watch:
                 await self.app(scope, receive, send)
         finally:
             del self.works[token]
+
+
+class Accepting:
+    """Middleware: who sends `x-passerelle-again: yes` knows that done work is done again."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        said = scope["type"] == "http" and Headers(scope=scope).get(AGAIN) == "yes"
+        token = ACCEPTED.set(said)
+        try:
+            await self.app(scope, receive, send)
+        finally:
+            ACCEPTED.reset(token)
 
 
 def _view(work: Work | None) -> WorkView | None:

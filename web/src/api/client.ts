@@ -1,6 +1,7 @@
 /** The typed client of the API, and the names of what it says. */
 import createClient, { type Middleware } from "openapi-fetch";
 import { currentWho } from "../app/settings";
+import { agreed } from "./again";
 import type { components, paths } from "./schema";
 import { begun, ended, HEADER } from "./working";
 
@@ -77,6 +78,7 @@ const signed: Middleware = {
 
 export const client = createClient<paths>({ baseUrl: window.location.origin });
 client.use(signed);
+client.use(agreed);
 
 interface Outcome<T> {
   data?: T;

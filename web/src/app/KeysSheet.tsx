@@ -12,6 +12,7 @@ const KEYS: [string, string][] = [
   ["5", "Polarity"],
   ["6", "Materials: what to buy and to cut"],
   ["7", "Visits: who goes where, when, with what; v proposes anew"],
+  ["Alt ↑ ↓ ← →", "the task in focus earlier, later, to the visit before or after, in Visits"],
   ["↑ ↓", "one strand after the other, in Polarity"],
   ["n", "a new need"],
   ["j / k", "next, previous link; cable, in Route"],

@@ -8,6 +8,7 @@ import { useSteps } from "../api/looking";
 import { Footbridge, type Pier } from "../drawing/Footbridge";
 import { Mono } from "../words/Mono";
 import { Toggle } from "../forms/Toggle";
+import { AgainSheet } from "./AgainSheet";
 import { HistorySheet } from "./HistorySheet";
 import { useEvents } from "./events";
 import { useKeys } from "./keyboard";
@@ -266,6 +267,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
         </Suspense>
       </Flex>
       <PaperFoot />
+      <AgainSheet />
       {opened === "keys" && <KeysSheet open onClose={close} />}
       {opened === "way" && <WaySheet onClose={close} />}
       {opened === "history" && <HistorySheet open onClose={close} />}

@@ -1,8 +1,9 @@
 /** A day on site is a plank: laid and nailed when it is done, dashed while it is to come, a gap where people wait. */
 import { Box, Flex, Text } from "@chakra-ui/react";
 import { Fragment, useEffect, useRef } from "react";
-import type { TaskView, VisitsView } from "../../api/visits";
+import type { TaskView, VisitsView, VisitView } from "../../api/visits";
 import { Mono } from "../../words/Mono";
+import { dropped, takes } from "./moving";
 import { progress } from "./told";
 
 interface Props {
@@ -10,9 +11,11 @@ interface Props {
   tasks: Map<string, TaskView>;
   current: string | undefined;
   onPick: (id: string) => void;
+  /** A task is dropped on a visit. */
+  onDrop: (key: string, visit: VisitView) => void;
 }
 
-export function Planks({ view, tasks, current, onPick }: Props) {
+export function Planks({ view, tasks, current, onPick, onDrop }: Props) {
   const here = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     here.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
@@ -49,6 +52,11 @@ export function Planks({ view, tasks, current, onPick }: Props) {
                 borderColor={on ? "accent.fg" : "fg"}
                 bg={whole ? "bg.emphasized" : "bg.panel"}
                 data-visit={visit.name}
+                onDragOver={takes}
+                onDrop={(event) => {
+                  event.preventDefault();
+                  onDrop(dropped(event), visit);
+                }}
               >
                 <button ref={on ? here : undefined} type="button" aria-current={on} onClick={() => onPick(visit.id)}>
                   <Text fontWeight="700" truncate>

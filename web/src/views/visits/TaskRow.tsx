@@ -3,6 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { TaskView } from "../../api/visits";
 import { Mono } from "../../words/Mono";
 import { Said } from "../../words/Said";
+import { carry, wayOf, type Way } from "./moving";
 import { isDone } from "./told";
 
 interface Props {
@@ -12,9 +13,11 @@ interface Props {
   current: boolean;
   onOpen: () => void;
   onTick: (() => void) | null;
+  /** Moves it, where it can be moved. */
+  onMove?: (way: Way) => void;
 }
 
-export function TaskRow({ task, clock, broken, current, onOpen, onTick }: Props) {
+export function TaskRow({ task, clock, broken, current, onOpen, onTick, onMove }: Props) {
   const done = isDone(task);
   const state = task.noted?.state;
   return (
@@ -28,6 +31,14 @@ export function TaskRow({ task, clock, broken, current, onOpen, onTick }: Props)
       ps="1"
       role="listitem"
       data-task={task.key}
+      draggable={!done}
+      onDragStart={(event) => carry(event, task.key)}
+      onKeyDown={(event) => {
+        const way = wayOf(event);
+        if (!way || !onMove) return;
+        event.preventDefault();
+        onMove(way);
+      }}
     >
       <Flex asChild align="center" justify="center" w="40px" minH={{ base: "52px", md: "40px" }} flex="none" cursor="pointer">
         <label>

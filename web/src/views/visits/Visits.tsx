@@ -41,6 +41,10 @@ export function Visits() {
   useKeys({ j: () => pick(visits[at + 1]), k: () => pick(visits[at - 1]), v: () => ask() });
   const ask = (what: WhatIf = {}) => propose.mutate(what, { onError: refuse });
   const task = opened === null ? undefined : tasks.get(opened);
+  const drop = (key: string, visit: VisitView) => {
+    const dragged = tasks.get(key);
+    if (dragged) void acts.move(dragged, visit);
+  };
   return (
     <Flex direction="column" flex="1" minH="0" px={{ base: "3", md: "4" }} pt="2" overflowY="auto" className="print-whole">
       <Flex align="baseline" gap={{ base: "1", md: "3" }} mb="1" wrap="wrap">
@@ -76,7 +80,9 @@ export function Visits() {
       <Problem text={made.error?.message ?? null} />
       {view && <Sums view={view} />}
       {view && propose.data && <Proposal view={view} made={propose.data} onClose={() => propose.reset()} />}
-      {view && visits.length > 0 && <Planks view={view} tasks={tasks} current={current?.id} onPick={(id) => pick(visits.find((one) => one.id === id))} />}
+      {view && visits.length > 0 && (
+        <Planks view={view} tasks={tasks} current={current?.id} onPick={(id) => pick(visits.find((one) => one.id === id))} onDrop={drop} />
+      )}
       {view && current && <OneVisit key={current.id} view={view} visit={current} tasks={tasks} acts={acts} opened={opened} onOpen={setOpened} />}
       {view && <Rest view={view} tasks={tasks} onOpen={setOpened} onOrder={acts.ordered} />}
       {view && task && (
@@ -165,6 +171,7 @@ function OneVisit({ view, visit, tasks, acts, opened, onOpen }: OneProps) {
                       current={opened === one.key}
                       onOpen={() => onOpen(one.key)}
                       onTick={() => void acts.became(task, isDone(task) ? "open" : "done")}
+                      onMove={(way) => void acts.moveBy(task, visit, way)}
                     />
                   )
                 );

@@ -6,6 +6,7 @@ import type { TaskView, VisitsView, VisitView } from "../../api/visits";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
 import { currentWho } from "../../app/settings";
+import type { Way } from "./moving";
 
 type Noted = Partial<Pick<TaskFact, "minutes" | "from_m" | "until_m" | "note" | "points">>;
 const SAID: Record<TaskFact["state"], string> = { done: "Done", part: "Part done", "not done": "Not done", open: "Open again" };
@@ -87,6 +88,13 @@ export function useTasks(view: VisitsView | undefined) {
     [list[at], list[to]] = [list[to]!, list[at]!];
     return store(`${task.name} ${step < 0 ? "earlier" : "later"}`, [{ kind: "visit", id: visit.id, doc: docOf(visit, list) }]);
   };
+  /** By keys: earlier or later, or to the end of the visit before or after. */
+  const moveBy = (task: TaskView, visit: VisitView, way: Way) => {
+    if (way === "earlier" || way === "later") return shift(task, visit, way === "earlier" ? -1 : 1);
+    const visits = view?.visits ?? [];
+    const to = visits[visits.indexOf(visit) + (way === "before" ? -1 : 1)];
+    return to && move(task, to);
+  };
   const notNeeded = (task: TaskView, why: string | null) => {
     if (why === null) return store(`${task.name} is needed`, [{ kind: "task", id: task.own_id, doc: null }]);
     return store(`${task.name} is not needed`, [{ kind: "task", id: task.own_id, doc: { name: task.key, not_needed: why } }]);
@@ -99,5 +107,5 @@ export function useTasks(view: VisitsView | undefined) {
   const addOwn = (doc: { name: string; at: string[]; minutes: number; people: number }) =>
     change.mutateAsync({ what: `Own task ${doc.name}`, changes: [{ kind: "task", id: null, doc: { ...doc, own: true } }] });
   const removeOwn = (task: TaskView) => store(`Delete ${task.name}`, [{ kind: "task", id: task.own_id, doc: null }]);
-  return { became, ordered, pin, move, shift, notNeeded, addOwn, removeOwn, store, docOf };
+  return { became, ordered, pin, move, shift, moveBy, notNeeded, addOwn, removeOwn, store, docOf };
 }

@@ -1,0 +1,63 @@
+"""Work that is done is not undone by a stroke of the pen: a change to it is asked about first."""
+
+from collections.abc import Sequence
+from contextvars import ContextVar
+
+from passerelle.core.judge.wholeplan import PlanCheck, check
+from passerelle.core.many import many_things
+from passerelle.core.materials.materials import materials_of
+from passerelle.core.plan.facts import Facts
+from passerelle.core.plan.plan import Plan
+from passerelle.core.refused import Refused
+from passerelle.core.visits.again import Again, again_after
+from passerelle.core.visits.tasks import Work, standing, work_of
+from passerelle.formats.prices import price_book
+
+from .held import seen_plan
+
+MOST_SAID = 12
+ACCEPTED: ContextVar[bool] = ContextVar("done work may be done again", default=False)
+"""Whether whoever asks knows what it costs, and wants it all the same."""
+
+
+class WorkDoneError(Refused):
+    """A change makes work to be done again. goes_with : each piece of it, in words."""
+
+    def __init__(self, reason: str, goes_with: list[str]) -> None:
+        super().__init__("", reason)
+        self.goes_with = goes_with
+
+    def __str__(self) -> str:
+        return self.reason
+
+
+def touches_done(facts: Facts) -> bool:
+    """Whether anything is done that a change could undo, and nobody has agreed to that."""
+    return not ACCEPTED.get() and any(one.state == "done" for one in standing(facts).values())
+
+
+def guarded(before: PlanCheck, plan: Plan, facts: Facts) -> None:
+    """Refuse a changed plan by which done work is to be done again. Raises WorkDoneError.
+
+    before : the answers of the plan as it stands. Nothing is stored.
+    """
+    after = check(seen_plan(plan, facts, None), before)
+    found = again_after(_work(before, facts), _work(after, facts))
+    if found:
+        raise WorkDoneError(_told(found, plan), [one.said for one in found[:MOST_SAID]])
+
+
+def _work(judged: PlanCheck, facts: Facts) -> Work:
+    with many_things():
+        made = materials_of(judged, price_book(judged.plan.prices))
+    return work_of(judged, made, facts)
+
+
+def _told(found: Sequence[Again], plan: Plan) -> str:
+    hours = sum(one.minutes for one in found) / 60
+    per_hour = price_book(plan.prices).per_hour
+    cost = "" if per_hour is None else (
+        f", {hours * per_hour:.2f} {plan.house_rules.currency} of work, material beside it"
+    )  # fmt: skip
+    many = "1 task is" if len(found) == 1 else f"{len(found)} tasks are"
+    return f"{many} done already, and would be to be done again or of no use: {hours:.1f} h{cost}."
