@@ -32,6 +32,7 @@ from .choice import choice_figures
 from .growth import growth_figures
 from .plans import big_plan, plan_figures
 from .strands import strands_ms, thousand_trunks
+from .visits import visit_figures
 
 RULES = HouseRules()
 _GLASS = STANDARD.window("OS2", 1310)
@@ -148,6 +149,7 @@ def main() -> int:
         **choice_figures(timed),
         **plan_figures(timed),
         **growth_figures(timed),
+        **visit_figures(timed),
         "map of that plan while it is dragged, frames a second": frames,
     }
     if "--json" in sys.argv:

@@ -1,6 +1,6 @@
 """All tasks of a plan: what a person said of them, what became of them, what stops them."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 
@@ -93,7 +93,7 @@ def work_of(check: PlanCheck, materials: Materials, facts: Facts = Facts.NONE) -
     _no_ring(left)
     blocked = _blocked(left, plan.house_rules.crew)
     tasks = tuple(
-        replace(task, after=tuple(w for w in task.after if w.key not in blocked))
+        _not_blocked(task, blocked)
         for key, task in left.items() if key not in blocked
     )  # fmt: skip
     return Work(
@@ -197,7 +197,15 @@ def _left(task: Task, noted: TaskFact | None, known: Mapping[str, Task],
     minutes = task.minutes
     if noted is not None and noted.state == "part":
         minutes = max(minutes * _LEAST_LEFT, minutes - (noted.minutes or minutes / 2))
-    return replace(task, after=after, minutes=minutes)
+    same = len(after) == len(task.after) and minutes == task.minutes
+    return task if same else replace(task, after=after, minutes=minutes)
+
+
+def _not_blocked(task: Task, blocked: Collection[str]) -> Task:
+    """A task that waits for nothing that cannot be done."""
+    if not any(wait.key in blocked for wait in task.after):
+        return task
+    return replace(task, after=tuple(w for w in task.after if w.key not in blocked))
 
 
 def _no_ring(tasks: Mapping[str, Task]) -> None:

@@ -1,5 +1,6 @@
 /** What stands in no visit: tasks that came since, what is blocked, the desk, what is not needed, what is ordered. */
 import { Box, Flex, Text } from "@chakra-ui/react";
+import { memo, useCallback, useEffect, useRef } from "react";
 import type { TaskView, VisitsView } from "../../api/visits";
 import { Said } from "../../words/Said";
 import { TaskRow } from "./TaskRow";
@@ -16,6 +17,11 @@ export function Rest({ view, tasks, onOpen, onOrder }: Props) {
   const blocked = view.tasks.filter((one) => one.blocked !== null && one.noted?.state !== "done");
   const waived = view.tasks.filter((one) => one.not_needed !== null);
   const desk = view.tasks.filter((one) => one.kind === "look" && one.at.length === 0 && one.not_needed === null);
+  const latest = useRef(onOrder);
+  useEffect(() => {
+    latest.current = onOrder;
+  });
+  const order = useCallback((key: string, ordered: boolean) => latest.current(key, ordered), []);
   const unknown = view.orders.filter((one) => one.lead_days === null).length;
   const rows = (list: TaskView[]) =>
     list.map((task) => <TaskRow key={task.key} task={task} clock={null} broken={[]} current={false} onOpen={() => onOpen(task.key)} onTick={null} />);
@@ -35,25 +41,7 @@ export function Rest({ view, tasks, onOpen, onOrder }: Props) {
         ))}
       </Part>
       <Part title="Order" count={view.orders.filter((one) => !one.ordered).length}>
-        {view.orders.map((one) => (
-          <Flex asChild key={one.key} align="center" gap="2" minH="40px" cursor="pointer" className="print-text">
-            <label>
-              <input
-                type="checkbox"
-                checked={one.ordered}
-                onChange={() => onOrder(one.key, !one.ordered)}
-                aria-label={`Ordered: ${one.what}`}
-                style={{ accentColor: "var(--chakra-colors-accent-fg)", width: 22, height: 22, flex: "none" }}
-              />
-              <span>
-                {one.ordered && "✓ ordered: "}
-                {one.what}: {one.lead_days === null ? "nobody recorded how long it takes" : `${one.lead_days} working days`}, for{" "}
-                {one.reasons.slice(0, 4).join(", ")}
-                {one.reasons.length > 4 && " …"}
-              </span>
-            </label>
-          </Flex>
-        ))}
+        <Orders orders={view.orders} onOrder={order} />
         {unknown > 0 && (
           <Text color="fg.muted">Of {unknown} things nobody recorded how long they take: they count as there on day 1. Enter it with the price.</Text>
         )}
@@ -83,3 +71,30 @@ function Part({ title, count, open, children }: { title: string; count: number; 
     </details>
   );
 }
+
+/** Drawn anew only where an order changes: a plan has a hundred. */
+const Orders = memo(function Orders({ orders, onOrder }: { orders: VisitsView["orders"]; onOrder: (key: string, ordered: boolean) => void }) {
+  return (
+    <>
+      {orders.map((one) => (
+        <Flex asChild key={one.key} align="center" gap="2" minH="40px" cursor="pointer" className="print-text">
+          <label>
+            <input
+              type="checkbox"
+              checked={one.ordered}
+              onChange={() => onOrder(one.key, !one.ordered)}
+              aria-label={`Ordered: ${one.what}`}
+              style={{ accentColor: "var(--chakra-colors-accent-fg)", width: 22, height: 22, flex: "none" }}
+            />
+            <span>
+              {one.ordered && "✓ ordered: "}
+              {one.what}: {one.lead_days === null ? "nobody recorded how long it takes" : `${one.lead_days} working days`}, for{" "}
+              {one.reasons.slice(0, 4).join(", ")}
+              {one.reasons.length > 4 && " …"}
+            </span>
+          </label>
+        </Flex>
+      ))}
+    </>
+  );
+});
