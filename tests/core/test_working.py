@@ -7,7 +7,7 @@ import pytest
 
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.plan.facts import Facts
-from passerelle.core.working import EACH, Stopped, Work, kept, steps, watched
+from passerelle.core.working import EACH, Stopped, Work, kept, phase, steps, watched
 from passerelle.demo_data import mistakes_plan
 from passerelle.formats.lists.sheet import read_sheet, understood
 from passerelle.formats.planfile import read_file, write_plan
@@ -35,6 +35,17 @@ def test_steps_say_how_far_they_are():
         for at, _ in enumerate(steps("Counting", range(200))):
             assert (work.what, work.of, work.done) == ("Counting", 200, at // EACH * EACH)
     assert list(steps("Nobody watches", "abc")) == ["a", "b", "c"]
+
+
+def test_work_that_nobody_can_count_says_what_it_is_and_is_stopped_behind_it():
+    phase("Nobody watches")
+    work = Work(done=3, of=9)
+    with watched(work):
+        phase("Setting 4 sheets")
+        assert (work.what, work.done, work.of) == ("Setting 4 sheets", 0, 0)
+        work.stopping = True
+        with pytest.raises(Stopped):
+            phase("Sending")
 
 
 def test_what_is_stored_cannot_be_stopped_any_more():
