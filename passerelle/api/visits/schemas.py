@@ -107,6 +107,7 @@ class VisitView(BaseModel):
     tasks: list[PlacedView]
     steps: list[StepView]
     up: int
+    cuts: list[str] = Field(description="what is cut from which reel for its pulls")
 
 
 class WindowView(BaseModel):
@@ -136,6 +137,16 @@ class StateView(BaseModel):
     state: State
 
 
+class PaceView(BaseModel):
+    """Minutes taken against minutes planned. would_be : the pace that was found; now : planned."""
+
+    tasks: int
+    took: float
+    planned: float
+    now: float
+    would_be: float
+
+
 class VisitsView(BaseModel):
     """All work of a plan: its tasks, the visits that were taken, and what stands in none."""
 
@@ -151,6 +162,7 @@ class VisitsView(BaseModel):
     windows: list[WindowView]
     kinds: list[KindView]
     links: int
+    pace: PaceView | None = Field(description="null: too few minutes are noted")
     plan: str = Field(description="id of the plan, which orders are noted of")
 
 

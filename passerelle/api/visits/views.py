@@ -3,9 +3,11 @@
 from passerelle.api.context import Judged
 from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.visiting import PlannedTask
+from passerelle.core.visits.carried import cuts_of
 from passerelle.core.visits.days import Conditions
 from passerelle.core.visits.kept import KeptVisit, kept_visits, unassigned
 from passerelle.core.visits.orders import orders_of
+from passerelle.core.visits.pace import Pace, measured
 from passerelle.core.visits.proposal import conditions_of
 from passerelle.core.visits.states import how_far, up_after
 from passerelle.core.visits.task import KINDS, Task
@@ -31,7 +33,10 @@ def visits_view(now: Judged, materials: Materials) -> schemas.VisitsView:
         starts=rules.day_starts,
         depot=depot_of(plan),
         tasks=_tasks(now, work),
-        visits=[_visit(one, up_after(work, day_of, one.planned.day)) for one in kept],
+        visits=[
+            _visit(one, up_after(work, day_of, one.planned.day), cuts_of(one, work, materials))
+            for one in kept
+        ],
         unassigned=[one.key for one in unassigned(plan.visits, work)],
         orders=[
             schemas.OrderView(
@@ -49,6 +54,7 @@ def visits_view(now: Judged, materials: Materials) -> schemas.VisitsView:
             for kind, row in KINDS.items()
         ],
         links=len(check.links),
+        pace=_pace(measured(work, rules.pace)),
         plan=plan.id,
     )
 
@@ -91,7 +97,11 @@ def _waits(one: Task, work: Work) -> list[schemas.WaitView]:
     ]
 
 
-def _visit(one: KeptVisit, up: int) -> schemas.VisitView:
+def _pace(found: Pace | None) -> schemas.PaceView | None:
+    return None if found is None else schemas.PaceView.model_validate(found, from_attributes=True)
+
+
+def _visit(one: KeptVisit, up: int, cuts: list[str]) -> schemas.VisitView:
     times = {placed.task.key: placed for placed in one.visit.tasks}
     broken: dict[str, list[str]] = {}
     for fault in one.broken:
@@ -116,6 +126,7 @@ def _visit(one: KeptVisit, up: int) -> schemas.VisitView:
             for s in one.visit.steps
         ],
         up=up,
+        cuts=cuts,
     )  # fmt: skip
 
 

@@ -94,6 +94,7 @@ class HouseRules(Described):
         which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
     currency : the word behind prices.
     crew, crews : people in a crew, and crews. day_h, day_starts : hours of a day, its begin. [h]
+    pace : minutes that work on this site takes for each minute of the price book.
     testing : as-pulled (default: each cable is tested, each link brought up as soon as can be) or
         last (all tests after the last end is made).
     provisioning : bench (default: every device set before any is taken out) or each-end.
@@ -130,6 +131,7 @@ class HouseRules(Described):
     crew: Annotated[int, Ge(1), Le(20)] = 2
     crews: Annotated[int, Ge(1), Le(10)] = 1
     day_h: Annotated[float, Ge(1), Le(16)] = 8.0
+    pace: Annotated[float, Ge(0.2), Le(5)] = 1.0
     day_starts: Clock = "08:00"
     testing: Literal["as-pulled", "last"] = "as-pulled"
     provisioning: Literal["bench", "each-end"] = "bench"

@@ -11,6 +11,8 @@ from passerelle.core.plant.model import lengths
 from .ground import Ground, pairs
 from .task import Task, TaskKind, Wait, points_at
 
+COVERED = ("trench", "burial")
+"""Kinds of pathways that nobody sees again."""
 _END_PARTS: tuple[Item, ...] = (
     "pigtail", "connector", "splice protector", "mechanical splice", "adapter",
 )  # fmt: skip
@@ -30,6 +32,7 @@ def of_cables(ground: Ground) -> Iterator[Task]:
     for closure in ground.plant.closures.values():
         yield from _closure(ground, closure)
     yield from _tests(ground)
+    yield from _covers(ground)
     for cable in ground.plant.cables.values():
         if cable.existing and not cable.wish and _dead(ground, cable):
             yield Task(key_of("remove", cable.id), "remove", f"take out {cable.name}", cable.name,
@@ -211,6 +214,34 @@ def _closure(ground: Ground, closure: Closure) -> Iterator[Task]:
     )
     yield Task(key_of("fit", closure.id, "close"), "fit", f"close {closure.name}", closure.name,
                about, at, ground.minutes("close"), "1 closure", after=tested)  # fmt: skip
+
+
+def _covers(ground: Ground) -> Iterator[Task]:
+    """A trench is covered after what lies in it is tested, with a photo and light through it."""
+    laid: dict[str, list[Cable]] = {}
+    for cable in ground.new_cables:
+        for name in dict.fromkeys(cable.route):
+            laid.setdefault(name, []).append(cable)
+    for name, cables in laid.items():
+        way = ground.plant.pathways.get(name)
+        if way is None or way.kind not in COVERED:
+            continue
+        waits = [Wait(key_of("pull", one.id), f"{one.name} has to lie in it") for one in cables]
+        heads = dict.fromkeys(ground.chain_of[one.name] for one in cables)
+        waits += [
+            Wait(key_of("test", ground.plant.cables[head].id), "nothing is covered before its test")
+            for head in heads
+        ]
+        yield Task(
+            key_of("fit", way.id, "cover"), "fit", f"photo and light, then cover {name}", name,
+            ("pathway", way.id), (way.a, way.b), ground.minutes("cover"), "digging not counted",
+            people=2, after=tuple(waits),
+            points=(
+                "A photo with a scale, so that depth and position can be read later.",
+                "Light through each strand before it is covered, and again after other trades.",
+                "Depth, bedding, warning tape and crossings as the local code says.",
+            ),
+        )  # fmt: skip
 
 
 def _tests(ground: Ground) -> Iterator[Task]:

@@ -2,8 +2,11 @@
 
 from collections.abc import Iterable
 
+from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.visiting import PlannedVisit
+from passerelle.core.words import metres
 
+from .kept import KeptVisit
 from .tasks import Work
 
 
@@ -15,4 +18,23 @@ def first_visits(planned: Iterable[PlannedVisit], work: Work) -> dict[str, Plann
             task = work.all.get(key)
             if task is not None and task.kind not in ("look", "measure"):
                 found.setdefault(task.subject, visit)
+    return found
+
+
+def cuts_of(visit: KeptVisit, work: Work, materials: Materials) -> list[str]:
+    """What is cut for the pulls of a visit that are left: reel, length, and metres on the reel."""
+    keys = dict.fromkeys(key for key in visit.planned.tasks if key not in work.done)
+    tasks = [work.all[key] for key in keys if key in work.all]
+    wanted = {one.subject for one in tasks if one.kind == "pull"}
+    found = []
+    for reel in materials.cuts:
+        at = 0.0
+        for piece in reel.pieces:
+            if piece.cable in wanted:
+                until = at + piece.length_m
+                found.append(
+                    f"{reel.reel}: {metres(piece.length_m, '.6g')} for {piece.cable}, "
+                    f"from {metres(at, '.6g')} to {metres(until, '.6g')} of it"
+                )
+            at += piece.length_m
     return found

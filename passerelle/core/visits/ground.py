@@ -103,8 +103,8 @@ class Ground:
         return self.book.leads.get(priced_as(line.key, line.what, self.book))
 
     def minutes(self, operation: str, times: float = 1) -> float:
-        """How long an operation takes one person, so many times. [min]"""
-        return self.book.minutes.get(operation, 0.0) * times
+        """How long an operation takes one person, so many times, at the pace of the site. [min]"""
+        return self.book.minutes.get(operation, 0.0) * times * self.rules.pace
 
     @cached_property
     def chain_of(self) -> dict[str, str]:

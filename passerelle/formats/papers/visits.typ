@@ -34,6 +34,10 @@
     {
       heading(level: 2, outlined: false)[Load]
       for part in (..sheet.parts, ..sheet.tools) { block(below: 4pt, text(size: 8pt)[#tick #h(3pt) #part]) }
+      if sheet.cuts.len() > 0 {
+        heading(level: 2, outlined: false)[Cut]
+        for said in sheet.cuts { block(below: 4pt, text(size: 8pt)[#tick #h(3pt) #said]) }
+      }
       v(4pt)
       block(stroke: (dash: "dashed"), inset: 5pt, width: 100%)[
         #set text(size: 8pt)

@@ -1,8 +1,15 @@
 """Goods go along to the day on which a thing is first worked on; looking at it takes none."""
 
+from passerelle.core.judge.wholeplan import check
+from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.visiting import PlannedVisit
-from passerelle.core.visits.carried import first_visits
+from passerelle.core.visits.carried import cuts_of, first_visits
+from passerelle.core.visits.kept import kept_visits
+from passerelle.core.visits.proposal import conditions_of
+from passerelle.core.visits.travel import travel_of
+from passerelle.core.words import in_metres
+from passerelle.formats.prices import price_book
 from tests.core.visits.test_again import work
 
 from .test_tasks import plan
@@ -23,3 +30,16 @@ def test_what_is_gone_or_only_looked_at_takes_nothing_along():
     made = work(plan(), Facts.NONE)
     looks = [key for key, one in made.all.items() if one.kind in ("look", "measure")]
     assert first_visits([visit(1, "pull:gone", *looks)], made) == {}
+
+
+def test_what_is_cut_for_the_pulls_of_a_day():
+    """210 m and 5 % come off a drum of 500 m; a pull that is done is cut already."""
+    made = work(plan(), Facts.NONE)
+    judged = check(plan())
+    conditions = conditions_of(judged.plan, travel_of(judged.plan, judged.plant))
+    (kept,) = kept_visits([visit(1, "pull:cable001", "label:cable001:a")], made, conditions)
+    materials = materials_of(judged, price_book(()))
+    (said,) = cuts_of(kept, made, materials)
+    assert in_metres(said) == "new 1: 220.5 m for C1, from 0 m to 220.5 m of it"
+    (other,) = kept_visits([visit(1, "label:cable001:a")], made, conditions)
+    assert cuts_of(other, made, materials) == []

@@ -171,3 +171,18 @@ def test_work_that_was_done_otherwise_is_to_be_done_again_whatever_it_is_called(
     assert [(one.key, was) for one, was in longer.rework] == [("pull:cable001", extent)]
     assert "pull:cable001" in {one.key for one in longer.tasks}
     assert "pull:cable001" in work(plan(), done("pull:cable001")).done  # nobody said what it was
+
+
+def test_a_trench_is_covered_after_what_lies_in_it_is_tested():
+    found = work(plan(duct=replace(DUCT, kind="burial", pull_string=None)))
+    cover = found.all["fit:pathway1:cover"]
+    assert [wait.key for wait in cover.after] == ["pull:cable001", "test:cable001"]
+    assert (cover.people, cover.minutes) == (2, 20.0)
+    assert "photo with a scale" in cover.points[0]
+    assert "fit:pathway1:cover" not in work(plan()).all
+
+
+def test_minutes_are_those_of_the_book_at_the_pace_of_the_site():
+    usual, slow = (work(plan(rules=HouseRules(pace=pace))) for pace in (1.0, 1.5))
+    for key in ("pull:cable001", "splice:cable001:a", "goods-in:cable001"):
+        assert slow.all[key].minutes == 1.5 * usual.all[key].minutes

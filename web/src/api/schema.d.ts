@@ -4158,6 +4158,7 @@ export interface components {
          *         which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
          *     currency : the word behind prices.
          *     crew, crews : people in a crew, and crews. day_h, day_starts : hours of a day, its begin. [h]
+         *     pace : minutes that work on this site takes for each minute of the price book.
          *     testing : as-pulled (default: each cable is tested, each link brought up as soon as can be) or
          *         last (all tests after the last end is made).
          *     provisioning : bench (default: every device set before any is taken out) or each-end.
@@ -4328,6 +4329,11 @@ export interface components {
              * @default 8
              */
             day_h: number;
+            /**
+             * Pace
+             * @default 1
+             */
+            pace: number;
             /**
              * Day Starts
              * @default 08:00
@@ -5884,6 +5890,22 @@ export interface components {
         OwnPartBody: {
             /** Part */
             part: components["schemas"]["OwnFiber"] | components["schemas"]["OwnGrade"] | components["schemas"]["OwnBox"] | components["schemas"]["OwnModule"];
+        };
+        /**
+         * PaceView
+         * @description Minutes taken against minutes planned. would_be : the pace that was found; now : planned.
+         */
+        PaceView: {
+            /** Tasks */
+            tasks: number;
+            /** Took */
+            took: number;
+            /** Planned */
+            planned: number;
+            /** Now */
+            now: number;
+            /** Would Be */
+            would_be: number;
         };
         /**
          * PairBody
@@ -8571,6 +8593,11 @@ export interface components {
             steps: components["schemas"]["passerelle__api__visits__schemas__StepView"][];
             /** Up */
             up: number;
+            /**
+             * Cuts
+             * @description what is cut from which reel for its pulls
+             */
+            cuts: string[];
         };
         /**
          * VisitsView
@@ -8601,6 +8628,8 @@ export interface components {
             kinds: components["schemas"]["passerelle__api__visits__schemas__KindView"][];
             /** Links */
             links: number;
+            /** @description null: too few minutes are noted */
+            pace: components["schemas"]["PaceView"] | null;
             /**
              * Plan
              * @description id of the plan, which orders are noted of

@@ -16,7 +16,7 @@ export function CrewSheet({ view, onClose }: { view: VisitsView; onClose: () => 
   const plant = usePlant(plan.id, plan.revision).data;
   const rules = plan.house_rules;
   const store = (what: Partial<typeof rules>) => change.mutateAsync({ house_rules: { ...rules, ...what } });
-  const number = (key: "crew" | "crews" | "day_h", label: string, least: number, most: number, whole: boolean) => (
+  const number = (key: "crew" | "crews" | "day_h" | "pace", label: string, least: number, most: number, whole: boolean) => (
     <TextField
       label={label}
       width="112px"
@@ -51,6 +51,7 @@ export function CrewSheet({ view, onClose }: { view: VisitsView; onClose: () => 
         {number("crew", "People in a crew", 1, 20, true)}
         {number("crews", "Crews", 1, 10, true)}
         {number("day_h", "Hours of a day", 1, 16, false)}
+        {number("pace", "Minutes for one planned", 0.2, 5, false)}
         <TextField
           label="Begins at"
           width="96px"

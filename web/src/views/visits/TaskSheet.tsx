@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { TaskView, VisitsView, VisitView } from "../../api/visits";
 import { useSettings } from "../../app/settings";
 import { Choice, TextField } from "../../forms/Field";
+import { FilesOf } from "../../parts/FilesOf";
 import { Sheet } from "../../parts/Sheet";
 import { typed, typedLength } from "../../words/figures";
 import { Said } from "../../words/Said";
@@ -137,6 +138,7 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
           />
         </label>
       </Box>
+      {task.about_kind !== "plan" && <FilesOf kind={task.about_kind} id={task.about_id} name={task.subject} />}
       <Flex gap="2" mt="3" wrap="wrap" position="sticky" bottom="0" bg="bg.panel" pt="2">
         {large("Not done …", "not done")}
         {large("Part done", "part")}

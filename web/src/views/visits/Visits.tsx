@@ -11,7 +11,9 @@ import { DayLine } from "./DayLine";
 import { Calendar } from "./Calendar";
 import { CrewSheet } from "./CrewSheet";
 import { OwnTask } from "./OwnTask";
+import { Said } from "../../words/Said";
 import { BringHome, ToThePhone } from "./Packets";
+import { PaceLine } from "./PaceLine";
 import { Planks } from "./Planks";
 import { Proposal } from "./Proposal";
 import { Rest } from "./Rest";
@@ -101,9 +103,6 @@ export function Visits() {
   );
 }
 
-/** Tasks with minutes noted before they say anything about the estimate. */
-const ENOUGH = 3;
-
 /** Crew, hours and what is blocked, in a line. */
 function Sums({ view }: { view: VisitsView }) {
   const open = view.tasks.filter((one) => !isDone(one) && one.not_needed === null);
@@ -119,16 +118,13 @@ function Sums({ view }: { view: VisitsView }) {
   if (blocked) parts.push(`${blocked} blocked`);
   const again = open.filter((one) => one.rework !== null);
   if (again.length) parts.push(`${again.length} to be done again, ${(again.reduce((sum, one) => sum + one.minutes, 0) / 60).toFixed(1)} h`);
-  const timed = view.tasks.filter((one) => isDone(one) && one.noted?.minutes != null);
-  if (timed.length >= ENOUGH) {
-    const took = timed.reduce((sum, one) => sum + (one.noted?.minutes ?? 0), 0);
-    const planned = timed.reduce((sum, one) => sum + one.minutes, 0);
-    parts.push(`so far ${Math.round(took)} min taken where ${Math.round(planned)} were planned (${timed.length} tasks): ×${(took / planned).toFixed(2)}`);
-  }
   return (
-    <Text color="fg.muted" mb="2">
-      {parts.join(" · ")}
-    </Text>
+    <>
+      <Text color="fg.muted" mb="1">
+        {parts.join(" · ")}
+      </Text>
+      {view.pace && <PaceLine pace={view.pace} />}
+    </>
   );
 }
 
@@ -194,6 +190,18 @@ function OneVisit({ view, visit, tasks, acts, opened, onOpen }: OneProps) {
             </Flex>
           ))}
         </Box>
+        {visit.cuts.length > 0 && (
+          <Box bg="bg.panel" borderLeftWidth="4px" borderColor="border.emphasized" px="3" py="2" data-cuts="">
+            <Text fontSize="17px" fontWeight="700">
+              Cut
+            </Text>
+            {visit.cuts.map((one) => (
+              <Text key={one} fontSize="14px">
+                <Said text={one} />
+              </Text>
+            ))}
+          </Box>
+        )}
         <Box borderWidth="2px" borderStyle="dashed" px="3" py="2">
           {along.cautions.map((one) => (
             <Text key={one} fontSize="14px">
