@@ -1,13 +1,13 @@
 """Work that is done is not undone by a stroke of the pen: a change to it is asked about first."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from contextvars import ContextVar
 
 from passerelle.core.judge.wholeplan import PlanCheck, check
 from passerelle.core.many import many_things
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.facts import Facts
-from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.plan import KEYS, Plan
 from passerelle.core.refused import Refused
 from passerelle.core.visits.again import Again, again_after
 from passerelle.core.visits.tasks import Work, standing, work_of
@@ -31,9 +31,31 @@ class WorkDoneError(Refused):
         return self.reason
 
 
-def touches_done(facts: Facts) -> bool:
+NO_WORK = ("price", "stock", "reel", "need", "service", "task", "visit", "group", "spare")
+"""Kinds of things that no done task is about, or whose change asks for no work again."""
+
+
+def anything_done(facts: Facts) -> bool:
     """Whether anything is done that a change could undo, and nobody has agreed to that."""
     return not ACCEPTED.get() and any(one.state == "done" for one in standing(facts).values())
+
+
+def touches_done(before: Plan, after: Plan, touched: Collection[str], facts: Facts) -> bool:
+    """Whether a change may reach done work; what cannot is not worked out.
+
+    A link of which nothing is done reaches only its own tasks, where every strand is ended anyway.
+    """
+    if before.house_rules != after.house_rules:
+        return True
+    about = {one.about.id for one in standing(facts).values() if one.state == "done"}
+    links_alone = after.house_rules.end_strands == "all"
+    for kind in KEYS:
+        if kind in NO_WORK:
+            continue
+        mine = [one for one in touched if one in before.things(kind) or one in after.things(kind)]
+        if mine and not (kind == "link" and links_alone and about.isdisjoint(mine)):
+            return True
+    return False
 
 
 def guarded(before: PlanCheck, plan: Plan, facts: Facts) -> None:

@@ -23,7 +23,7 @@ from passerelle.core.working import Stopped, steps
 from passerelle.formats import documents
 
 from . import journal
-from .guarding import guarded, touches_done
+from .guarding import anything_done, guarded, touches_done
 from .held import Held, head_of, load, seen_plan
 from .journal import NoStepError, text_of
 from .models import FactRow, PlanRow, Revision, ThingRow
@@ -175,9 +175,9 @@ class Plans:
         with self.store.reading() as session:
             before = self._now(session, plan_id)
             # Judging takes its time: done before the write lock, and nothing of it is kept.
-            trial = make(session, before).plan if touches_done(before.facts) else None
-        if trial is not None:
-            guarded(self.check(before), trial, before.facts)
+            trial = make(session, before) if anything_done(before.facts) else None
+        if trial is not None and touches_done(before.plan, trial.plan, trial.touched, before.facts):
+            guarded(self.check(before), trial.plan, before.facts)
         with self.store.writing() as session:
             before = self._now(session, plan_id)
             made = make(session, before)

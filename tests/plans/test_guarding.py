@@ -6,10 +6,14 @@ import pytest
 
 from passerelle.core.changes.change import Put
 from passerelle.core.plan.backbone import named_type
-from passerelle.core.plan.facts import Facts
-from passerelle.plans.guarding import ACCEPTED, WorkDoneError
+from passerelle.core.plan.beside import Price
+from passerelle.core.plan.facts import About, Facts
+from passerelle.core.plan.house_rules import HouseRules
+from passerelle.core.plan.things import Things
+from passerelle.plans.guarding import ACCEPTED, WorkDoneError, touches_done
 from passerelle.plans.plans import Author, Plans
 from tests.core.visits.test_again import as_done
+from tests.core.visits.test_links import link
 from tests.core.visits.test_tasks import CABLE, plan
 
 LISTED = replace(CABLE, type=named_type("Outdoor, loose tube, all-dielectric, gel-filled"))
@@ -69,3 +73,27 @@ def test_over_the_api_it_is_asked_with_what_it_costs(client):
     assert f"pull {cable['name']}: it is done, and is of no use then" in asked.json()["goes_with"]
     again = {"x-passerelle-again": "yes"}
     assert client.post("/api/plans/1/plant/changes", json=body, headers=again).status_code == 200
+
+
+@pytest.mark.parametrize(
+    ("kind", "rules", "reached"),
+    [
+        ("price", HouseRules(), False),
+        ("cable", HouseRules(), True),
+        ("link", HouseRules(), False),
+        ("link", HouseRules(end_strands="used"), True),
+        ("link of done work", HouseRules(), True),
+    ],
+)
+def test_only_what_may_reach_done_work_is_worked_out(kind, rules, reached):
+    done = as_done(plan(), "pull:cable001")
+    if kind == "link of done work":
+        done = Facts.of([replace(done.all[0], about=About("link", "linkidone"))])
+    made = replace(
+        plan(), house_rules=rules, links=Things((link("one"),)),
+        prices=Things((Price("cord", id="price001"),)),
+    )  # fmt: skip
+    touched = {"price": "price001", "cable": "cable001"}.get(kind, "linkidone")
+    assert touches_done(made, made, {touched}, done) is reached
+    other = replace(made, house_rules=HouseRules(repair_splices=2))
+    assert touches_done(made, other, {touched}, done)

@@ -73,7 +73,8 @@ def test_nothing_is_open_to_who_is_not_paired(visit, path):
             401,
             "This device is not paire",
         )
-    assert visit.get("/plans/1").headers["location"] == "/pair"
+    for page in ("/", "/plans/1", "/assets/index.js", "/mark.svg"):
+        assert visit.get(page).headers["location"] == "/pair"
     visit.cookies.set("__Host-passerelle", "made-up")
     assert visit.get(path).status_code == 401
 

@@ -37,8 +37,8 @@ interface Note {
 /** The number of the last fact that this page knows of, by plan. */
 export const knownFacts = new Map<number, number>();
 
-/** Refusals that a second try would not change; without its pairing a device waits to be let in again. */
-const isFinal = (error: unknown) => error instanceof Refusal && error.status >= 400 && error.status < 500 && ![401, 403, 429].includes(error.status);
+/** Refusals that a second try would not change; a device that was turned off waits to be let in again. */
+const isFinal = (error: unknown) => error instanceof Refusal && error.status >= 400 && error.status < 500 && error.status !== 401;
 
 export const outbox = createOutbox<Fact>(
   window.localStorage,
