@@ -70,9 +70,10 @@ export function LineDetail({ line, view }: { line: MaterialLine; view: Materials
       ))}
       {reels.length > 0 && (
         <Text fontSize="14px" color="fg.muted">
-          {view.proved
-            ? "From the reels at hand no other plan cuts more, opens fewer reels or keeps a longer piece."
-            : "From the reels at hand longest piece first, best found so far: too many to prove that no other plan is better."}{" "}
+          {reels.some((reel) => !reel.bought) &&
+            (view.proved
+              ? "From the reels at hand no other plan cuts more, opens fewer reels or keeps a longer piece."
+              : "From the reels at hand longest piece first, best found so far: too many to prove that no other plan is better.")}{" "}
           {view.drums_m > 0 &&
             (view.drums_m <= view.least_drums_m
               ? `No choice of drums takes fewer metres than the ${length(view.drums_m, unit)} of the plan; ask the supplier which are sold.`

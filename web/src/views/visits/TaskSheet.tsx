@@ -139,7 +139,7 @@ export function TaskSheet({ task, view, visit, acts, onClose }: Props) {
         </label>
       </Box>
       {task.about_kind !== "plan" && <FilesOf kind={task.about_kind} id={task.about_id} name={task.subject} />}
-      <Flex gap="2" mt="3" wrap="wrap" position="sticky" bottom="0" bg="bg.panel" pt="2">
+      <Flex gap="2" mt="3" wrap="wrap" position="sticky" bottom="-24px" bg="bg.panel" pt="2" pb="4" zIndex="1">
         {large("Not done …", "not done")}
         {large("Part done", "part")}
         {task.noted && large("Open again", "open")}
