@@ -70,11 +70,11 @@ def steps(what: str, things: Collection[T], each: int = EACH) -> Iterator[T]:
         yield thing
 
 
-def phase(what: str) -> None:
-    """Work begins whose steps nobody can count. Raises Stopped."""
+def phase(what: str, done: int = 0, of: int = 0) -> None:
+    """Say what is done now, and how far it is; of 0: nobody can count it. Raises Stopped."""
     work = _NOW.get()
     if work is not None:
-        work.step(what, 0, 0)
+        work.step(what, done, of)
 
 
 def kept() -> None:

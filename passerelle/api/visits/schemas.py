@@ -108,6 +108,7 @@ class VisitView(BaseModel):
     steps: list[StepView]
     up: int
     cuts: list[str] = Field(description="what is cut from which reel for its pulls")
+    drawings: list[str] = Field(description="papers that its tasks are done by")
 
 
 class WindowView(BaseModel):

@@ -3,7 +3,7 @@
 from passerelle.api.context import Judged
 from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.visiting import PlannedTask
-from passerelle.core.visits.carried import cuts_of
+from passerelle.core.visits.carried import cuts_of, drawings_of
 from passerelle.core.visits.days import Conditions
 from passerelle.core.visits.kept import KeptVisit, kept_visits, unassigned
 from passerelle.core.visits.orders import orders_of
@@ -34,7 +34,12 @@ def visits_view(now: Judged, materials: Materials) -> schemas.VisitsView:
         depot=depot_of(plan),
         tasks=_tasks(now, work),
         visits=[
-            _visit(one, up_after(work, day_of, one.planned.day), cuts_of(one, work, materials))
+            _visit(
+                one,
+                up_after(work, day_of, one.planned.day),
+                cuts_of(one, work, materials),
+                drawings_of(one, work),
+            )
             for one in kept
         ],
         unassigned=[one.key for one in unassigned(plan.visits, work)],
@@ -101,7 +106,7 @@ def _pace(found: Pace | None) -> schemas.PaceView | None:
     return None if found is None else schemas.PaceView.model_validate(found, from_attributes=True)
 
 
-def _visit(one: KeptVisit, up: int, cuts: list[str]) -> schemas.VisitView:
+def _visit(one: KeptVisit, up: int, cuts: list[str], drawings: list[str]) -> schemas.VisitView:
     times = {placed.task.key: placed for placed in one.visit.tasks}
     broken: dict[str, list[str]] = {}
     for fault in one.broken:
@@ -127,6 +132,7 @@ def _visit(one: KeptVisit, up: int, cuts: list[str]) -> schemas.VisitView:
         ],
         up=up,
         cuts=cuts,
+        drawings=drawings,
     )  # fmt: skip
 
 

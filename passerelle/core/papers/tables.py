@@ -14,7 +14,7 @@ from passerelle.core.plant.model import Plant, lengths
 from passerelle.core.plant.panels import port_map
 from passerelle.core.plant.strands import strands
 from passerelle.core.visits.states import State, how_far
-from passerelle.core.visits.tasks import standing, work_of
+from passerelle.core.visits.tasks import Work, standing, work_of
 from passerelle.core.words import in_metres
 from passerelle.core.working import steps
 
@@ -29,14 +29,15 @@ def tables_of(check: PlanCheck, made: Materials, facts: Facts = Facts.NONE) -> t
 
     facts : what was done, for how far things are.
     """
-    plant, far = check.plant, how_far(check, made, facts)
+    plant, work = check.plant, work_of(check, made, facts)
+    far = how_far(check, made, facts, work)
     return (
         links_table(check, far.links), places_table(plant), pathways_table(plant),
         cables_table(plant, far.cables),
         strands_table(plant), splices_table(plant), ports_table(plant), devices_table(check),
         copper_table(plant), findings_table(check), materials_table(made), cuts_table(made),
         not_known_table(made), prices_table(check, made), stock_table(check),
-        tasks_table(check, made, facts),
+        tasks_table(check, work, facts),
     )  # fmt: skip
 
 
@@ -280,9 +281,9 @@ def prices_table(check: PlanCheck, made: Materials) -> Table:
     return Table("prices", "Price book", head, tuple(rows))
 
 
-def tasks_table(check: PlanCheck, made: Materials, facts: Facts = Facts.NONE) -> Table:
+def tasks_table(check: PlanCheck, work: Work, facts: Facts = Facts.NONE) -> Table:
     """What is to be done, in the visits that were taken; what it waits for, and what stops it."""
-    work, noted = work_of(check, made, facts), standing(facts)
+    noted = standing(facts)
     blocked = {one.key: why for one, why in work.blocked}
     visits = {key: one for one in check.plan.visits for key in one.tasks}
     head = columns("Visit", "Day [#]", "Task", "Kind", "At", "People [#]", "Minutes of one [min]",

@@ -6,7 +6,7 @@ from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.visiting import clock, minutes_of
-from passerelle.core.visits.carried import cuts_of
+from passerelle.core.visits.carried import cuts_of, drawings_of
 from passerelle.core.visits.kept import KeptVisit, kept_visits
 from passerelle.core.visits.proposal import conditions_of
 from passerelle.core.visits.states import up_after
@@ -28,7 +28,8 @@ def visit_sheets(check: PlanCheck, made: Materials, facts: Facts = Facts.NONE) -
     day_of = {key: one.planned.day for one in kept for key in one.planned.tasks}
     begins = minutes_of(plan.house_rules.day_starts)
     return [_sheet(one, work, begins, up_after(work, day_of, one.planned.day), len(check.links))
-            | {"cuts": [in_metres(said) for said in cuts_of(one, work, made)]}
+            | {"cuts": [in_metres(said) for said in cuts_of(one, work, made)],
+               "drawings": drawings_of(one, work)}
             for one in kept]  # fmt: skip
 
 

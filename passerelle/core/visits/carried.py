@@ -7,6 +7,7 @@ from passerelle.core.plan.visiting import PlannedVisit
 from passerelle.core.words import metres
 
 from .kept import KeptVisit
+from .task import TaskKind
 from .tasks import Work
 
 
@@ -38,3 +39,20 @@ def cuts_of(visit: KeptVisit, work: Work, materials: Materials) -> list[str]:
                 )
             at += piece.length_m
     return found
+
+
+DRAWINGS: dict[TaskKind, str] = {
+    "pull": "pull sheet", "splice": "splice plan", "terminate": "panel front",
+    "test": "cable and strand schedule", "patch": "link sheet", "turn-up": "link sheet",
+}  # fmt: skip
+"""Which paper a kind of task is done by."""
+
+
+def drawings_of(visit: KeptVisit, work: Work) -> list[str]:
+    """The papers that the tasks of a visit are done by, each with what it is wanted of."""
+    found: dict[str, dict[str, None]] = {}
+    for key in visit.planned.tasks:
+        task = work.all.get(key)
+        if task is not None and key not in work.done and task.kind in DRAWINGS:
+            found.setdefault(DRAWINGS[task.kind], {})[task.subject] = None
+    return [f"{paper}: {', '.join(names)}" for paper, names in found.items()]

@@ -12,7 +12,7 @@ from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.visiting import minutes_of
 from passerelle.core.refused import Refused
-from passerelle.core.working import steps
+from passerelle.core.working import phase
 
 from .bound import least_days
 from .contradiction import before_it, contradiction
@@ -204,7 +204,9 @@ def best_of(
     best = scheduled(tasks, conditions, tails, horizon, first)
     least = least_days(tasks, conditions, _days(best))
     tries = TRIES + MORE_TRIES // len(tasks)
-    for at in steps("Trying orders of the work", list(range(tries))):
+    for at in range(tries):
+        found_days = f"{_days(best)} days are the best so far, {least} the least that could be"
+        phase(f"Trying orders of the work: {found_days}", at, tries)
         if monotonic() > ends or (at >= TRIES and _days(best) == least):
             break
         rank = {key: tail + rng.uniform(0, NOISE_H) for key, tail in tails.items()}

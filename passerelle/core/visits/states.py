@@ -119,9 +119,12 @@ class HowFar:
     links: Mapping[str, State]
 
 
-def how_far(check: PlanCheck, materials: Materials, facts: Facts) -> HowFar:
-    """How far needs, cables and links of a plan are."""
-    ground, work = Ground(check, materials), work_of(check, materials, facts)
+def how_far(
+    check: PlanCheck, materials: Materials, facts: Facts, work: Work | None = None
+) -> HowFar:
+    """How far needs, cables and links of a plan are. work : its tasks, where they are known."""
+    ground = Ground(check, materials)
+    work = work_of(check, materials, facts) if work is None else work
     ordered = ordered_cables(orders_of(materials, facts))
     links = link_states(check, ground, work, ordered)
     return HowFar(need_states(check, links), cable_states(ground, work, ordered), links)

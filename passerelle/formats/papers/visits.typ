@@ -38,6 +38,10 @@
         heading(level: 2, outlined: false)[Cut]
         for said in sheet.cuts { block(below: 4pt, text(size: 8pt)[#tick #h(3pt) #said]) }
       }
+      if sheet.drawings.len() > 0 {
+        heading(level: 2, outlined: false)[Papers]
+        for said in sheet.drawings { block(below: 4pt, text(size: 8pt)[#tick #h(3pt) #said]) }
+      }
       v(4pt)
       block(stroke: (dash: "dashed"), inset: 5pt, width: 100%)[
         #set text(size: 8pt)

@@ -4,7 +4,7 @@ from passerelle.core.judge.wholeplan import check
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.visiting import PlannedVisit
-from passerelle.core.visits.carried import cuts_of, first_visits
+from passerelle.core.visits.carried import cuts_of, drawings_of, first_visits
 from passerelle.core.visits.kept import kept_visits
 from passerelle.core.visits.proposal import conditions_of
 from passerelle.core.visits.travel import travel_of
@@ -12,7 +12,7 @@ from passerelle.core.words import in_metres
 from passerelle.formats.prices import price_book
 from tests.core.visits.test_again import work
 
-from .test_tasks import plan
+from .test_tasks import done, plan
 
 
 def visit(day, *tasks, crew=1):
@@ -43,3 +43,14 @@ def test_what_is_cut_for_the_pulls_of_a_day():
     assert in_metres(said) == "new 1: 220.5 m for C1, from 0 m to 220.5 m of it"
     (other,) = kept_visits([visit(1, "label:cable001:a")], made, conditions)
     assert cuts_of(other, made, materials) == []
+
+
+def test_the_papers_of_a_day_are_those_of_the_tasks_that_are_left():
+    made = work(plan(), Facts.NONE)
+    judged = check(plan())
+    conditions = conditions_of(judged.plan, travel_of(judged.plan, judged.plant))
+    keys = ("pull:cable001", "splice:cable001:a", "splice:cable001:b", "label:cable001:a")
+    (kept,) = kept_visits([visit(1, *keys)], made, conditions)
+    assert drawings_of(kept, made) == ["pull sheet: C1", "splice plan: C1"]
+    later = work(plan(), done("pull:cable001"))
+    assert drawings_of(kept, later) == ["splice plan: C1"]

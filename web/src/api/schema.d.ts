@@ -8598,6 +8598,11 @@ export interface components {
              * @description what is cut from which reel for its pulls
              */
             cuts: string[];
+            /**
+             * Drawings
+             * @description papers that its tasks are done by
+             */
+            drawings: string[];
         };
         /**
          * VisitsView

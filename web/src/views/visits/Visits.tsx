@@ -190,18 +190,8 @@ function OneVisit({ view, visit, tasks, acts, opened, onOpen }: OneProps) {
             </Flex>
           ))}
         </Box>
-        {visit.cuts.length > 0 && (
-          <Box bg="bg.panel" borderLeftWidth="4px" borderColor="border.emphasized" px="3" py="2" data-cuts="">
-            <Text fontSize="17px" fontWeight="700">
-              Cut
-            </Text>
-            {visit.cuts.map((one) => (
-              <Text key={one} fontSize="14px">
-                <Said text={one} />
-              </Text>
-            ))}
-          </Box>
-        )}
+        <Along title="Cut" lines={visit.cuts} />
+        <Along title="Papers" lines={visit.drawings} />
         <Box borderWidth="2px" borderStyle="dashed" px="3" py="2">
           {along.cautions.map((one) => (
             <Text key={one} fontSize="14px">
@@ -221,5 +211,22 @@ function OneVisit({ view, visit, tasks, acts, opened, onOpen }: OneProps) {
         </Text>
       </Flex>
     </Flex>
+  );
+}
+
+/** What is cut for the day, and the papers that it is done by. */
+function Along({ title, lines }: { title: string; lines: string[] }) {
+  if (lines.length === 0) return null;
+  return (
+    <Box bg="bg.panel" borderLeftWidth="4px" borderColor="border.emphasized" px="3" py="2" data-along={title}>
+      <Text fontSize="17px" fontWeight="700">
+        {title}
+      </Text>
+      {lines.map((one) => (
+        <Text key={one} fontSize="14px">
+          <Said text={one} />
+        </Text>
+      ))}
+    </Box>
   );
 }
