@@ -57,9 +57,9 @@ async def told(
 
 
 @router.get("/events", name="planEvents", response_class=StreamingResponse)
-async def events(ctx: Ctx, plan_id: Number, request: Request) -> StreamingResponse:
+def events(ctx: Ctx, plan_id: Number, request: Request) -> StreamingResponse:
     """Revision and number of facts, told when they change; ends where a device is turned off."""
-    await run_in_threadpool(ctx.plans.held, plan_id)
+    ctx.plans.held(plan_id)
     device = request.scope.get(DEVICE)
     number = device.id if device is not None else None
 
