@@ -176,6 +176,7 @@ def test_a_figure_shows_how_it_was_made(page: Page):
 
 
 def test_two_people_at_one_link_are_not_merged_silently(page: Page, address: str):
+    page.route("**/events", lambda route: route.abort())  # it has not heard of it yet
     open_link(page, "Pier Office – Beacon Hill")
     theirs = page.request.patch(
         f"{address}/api/plans/1/links/demolink0004",

@@ -79,6 +79,7 @@ def test_two_people_see_each_others_ticks_and_one_is_turned_off(page: Page):
         expect(page.locator("[data-device]")).to_contain_text("turned off")
         phone.goto(f"{home}/visits")
         expect(phone).to_have_url(re.compile("/pair$"))
+        phone.context.close()
         page.get_by_role("button", name="Stop sharing").click()
         expect(page.get_by_role("dialog")).to_contain_text("Off: nothing beyond this machine")
     finally:

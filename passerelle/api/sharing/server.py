@@ -1,5 +1,6 @@
 """The second listener: TLS on one address of this machine, as long as somebody wants it."""
 
+import asyncio
 import errno
 import socket
 import threading
@@ -21,6 +22,7 @@ from .pairing import Pairing
 FOLDER = "share"
 DEFAULT_PORT = 8443
 BEGINS_S = 10.0
+CLOSES_S = 0.25
 ENDS_S = 2
 """How long an answer under way may still take when sharing ends. [s]"""
 _WHY = {
@@ -81,8 +83,9 @@ class Sharing:
                 self.now = None
                 reason = (error.strerror or "cannot be written").lower()
                 raise Refused("certificate", reason) from None
+            server = self._server
             self._thread = threading.Thread(
-                target=self._server.run, kwargs={"sockets": [listener]}, daemon=True
+                target=lambda: asyncio.run(_served(server, listener)), daemon=True
             )
             self._thread.start()
             until = monotonic() + BEGINS_S
@@ -105,6 +108,12 @@ class Sharing:
         if self._thread is not None:
             self._thread.join(ENDS_S + 3)
         self.now = self._server = self._thread = None
+
+
+async def _served(server: uvicorn.Server, listener: socket.socket) -> None:
+    """Serve until asked to end; connections that were told to close then do."""
+    await server.serve(sockets=[listener])
+    await asyncio.sleep(CLOSES_S)
 
 
 def checked_address(text: str) -> str:

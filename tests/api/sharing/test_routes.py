@@ -2,6 +2,7 @@
 
 import asyncio
 import json
+from concurrent.futures import ThreadPoolExecutor
 
 from passerelle.api.plans.events import told
 
@@ -43,7 +44,9 @@ def heard(states, rounds):
     async def all_of():
         return [one async for one in told(look, gone, 0.0)]
 
-    return asyncio.run(all_of())
+    # In a thread of its own: a browser that is driven beside has a loop in this one.
+    with ThreadPoolExecutor(1) as thread:
+        return thread.submit(lambda: asyncio.run(all_of())).result()
 
 
 def test_each_new_state_is_told_once_and_the_end_ends_it():

@@ -3,7 +3,10 @@ import { Button, Flex, Text } from "@chakra-ui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { outbox, useNotSent } from "../api/facts";
+import { useSettled } from "../api/plan";
 import { useNotice } from "./notice";
+
+const SOON_MS = 700;
 
 export function NotSent() {
   const count = useNotSent();
@@ -27,7 +30,9 @@ export function NotSent() {
     window.addEventListener("online", send);
     return () => window.removeEventListener("online", send);
   }, []);
-  if (count === 0) return null;
+  // What goes out at once is not worth a word, and nothing moves for it.
+  const late = useSettled(count, SOON_MS);
+  if (count === 0 || late === 0) return null;
   return (
     <Flex
       className="no-print"
