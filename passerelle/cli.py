@@ -1,5 +1,5 @@
-"""The command line: check, materials, book, workbook, serve, demo, export, import,
-backup, restore.
+"""The command line: check, materials, visits, tests, instruments, book, workbook, serve, demo,
+export, import, backup, restore.
 
 Exit status of `check`: 0 all links work or are tight; 1 at least one fails or is unknown; 2 the
 file can't be read, with one line on standard error. Each command imports what it needs, when it
@@ -18,7 +18,7 @@ from passerelle.settings import DEFAULT_FOLDER, DEFAULT_PORT, Settings
 UNREADABLE = 2
 PAPERS = (
     "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
-    "visits",
+    "visits", "tests",
 )  # fmt: skip
 
 
@@ -42,11 +42,12 @@ def run_check(arguments: argparse.Namespace) -> int:
     from passerelle.core.judge.check import TIGHT, WORKS
     from passerelle.core.judge.wholeplan import check
     from passerelle.core.many import many_things
+    from passerelle.core.plant.seen import seen_plan
     from passerelle.formats import checkjson, checktable
-    from passerelle.formats.planfile import read_plan
+    from passerelle.formats.planfile import read_file
 
     with many_things():
-        judged = check(read_plan(read_input(arguments.file)))
+        judged = check(seen_plan(*read_file(read_input(arguments.file))))
         if arguments.json:
             sys.stdout.buffer.write(checkjson.plan_text(judged) + b"\n")
     if not arguments.json:
@@ -112,7 +113,7 @@ def run_tests(arguments: argparse.Namespace) -> int:
     from passerelle.formats.planfile import read_plan
 
     every: tuple[RunKind, ...] = ("permanent", "channel")
-    kinds = tuple(one for one in every if arguments.kind in (one, "all"))
+    kinds = every if arguments.kind == "all" else (arguments.kind,)
     with many_things():
         judged = check(read_plan(read_input(arguments.file)))
         made = limits_of(judged, arguments.method, arguments.limits, kinds)
@@ -120,6 +121,34 @@ def run_tests(arguments: argparse.Namespace) -> int:
         print(json.dumps(testsjson.as_document(made), indent=1, ensure_ascii=False))
     else:
         print(testsjson.table(made))
+    return 0
+
+
+def run_instruments(arguments: argparse.Namespace) -> int:
+    """`passerelle instruments FILE|- [--seed N] [--port P]`: the stand-ins, until Ctrl-C."""
+    from passerelle.core.judge.wholeplan import check
+    from passerelle.core.measuring.runs import LeftOut, channel_runs, permanent_runs
+    from passerelle.formats.planfile import read_plan
+    from passerelle.instruments.line import Serving
+    from passerelle.instruments.seeded import faulty
+
+    judged = check(read_plan(read_input(arguments.file)))
+    found = [*permanent_runs(judged), *channel_runs(judged)]
+    runs = {run.id: run for run in found if not isinstance(run, LeftOut)}
+    try:
+        server = Serving(faulty(arguments.seed, runs.values()), lambda: runs, arguments.port)
+    except (OSError, OverflowError) as error:
+        raise Refused("port", f"{arguments.port} cannot be used: {error}") from None
+    with server:
+        told = f"{len(runs)} runs, seed {arguments.seed}"
+        print(
+            f"simulated instruments at 127.0.0.1:{server.port}, {told}; Ctrl-C ends them",
+            flush=True,
+        )
+        try:
+            server.serve_forever()
+        except KeyboardInterrupt:
+            print()
     return 0
 
 
@@ -278,13 +307,24 @@ def _reading(commands: Any) -> None:
     visits.set_defaults(run=run_visits)
     tests = commands.add_parser("tests", help="runs to test, with their limits by method")
     tests.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
-    tests.add_argument("--method", choices=("one-cord", "two-cord", "three-cord"),
+    tests.add_argument("--method",
+                       choices=("one-cord", "two-cord", "three-cord", "equipment-cord"),
                        default="one-cord", help="how the reference is set")  # fmt: skip
     tests.add_argument("--limits", choices=("iso-14763-3", "tia-568"), default="iso-14763-3",
                        help="what an end connection may lose against the test cord")  # fmt: skip
-    tests.add_argument("--kind", choices=("permanent", "channel", "all"), default="permanent")
+    tests.add_argument("--kind", choices=("permanent", "channel", "cord", "section", "all"),
+                       default="permanent")  # fmt: skip
     tests.add_argument("--json", action="store_true", help="print the runs as JSON")
     tests.set_defaults(run=run_tests)
+    instruments = commands.add_parser(
+        "instruments", help="simulated instruments over a plan, on a loopback socket"
+    )
+    instruments.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    instruments.add_argument(
+        "--seed", type=int, default=1, help="of the hidden plant; 0: no faults"
+    )
+    instruments.add_argument("--port", type=int, default=0, help="0: any that is free")
+    instruments.set_defaults(run=run_instruments)
     book = commands.add_parser("book", help="the plan as a PDF: every sheet, with contents")
     book.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     book.add_argument("--out", required=True, metavar="PDF", help="file to write, or -")

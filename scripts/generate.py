@@ -16,7 +16,8 @@ from schema_picture import picture
 from passerelle.api.app import create_app
 from passerelle.core.judge.rules import RULES
 from passerelle.core.judge.wholeplan import check
-from passerelle.demo_data import mistakes_plan
+from passerelle.core.measuring.meanings import everything_said
+from passerelle.demo_data import demo_file
 from passerelle.formats.documents import adapter
 from passerelle.formats.planfile import PlanFile
 from passerelle.plans.store import Store
@@ -48,13 +49,16 @@ def generated() -> dict[Path, str]:
 
 def rules_page() -> str:
     """Every rule with its severity and one link of the demo plan where it can be seen."""
-    judged = check(mistakes_plan())
+    plan, facts = demo_file("mistakes")
+    judged = check(plan)
     seen = {one.finding.rule.id: f"the plan itself: {one.about}" for one in judged.findings}
     for about in judged.backbone:
         seen.setdefault(about.finding.rule.id, f"{about.sort} {about.name}")
     for one in judged.links:
         for found in one.findings:
             seen.setdefault(found.rule.id, one.budget.link.name)
+    for said in everything_said(judged, facts):
+        seen.setdefault(said.finding.rule.id, f"the test of {said.name}")
     lines = [
         "# Rules",
         "",

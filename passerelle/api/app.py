@@ -51,6 +51,7 @@ from .reference import routes as reference
 from .sharing import routes as sharing
 from .sharing.server import Sharing
 from .site import routes as site
+from .testing import routes as testing
 from .visits import packets
 from .visits import routes as visits
 from .work import routes as work
@@ -79,7 +80,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
         work, looking, way, devices, lists, materials, papers, issued, backups,
-        visits, packets, sharing, events,
+        visits, packets, sharing, events, testing,
     ):  # fmt: skip
         app.include_router(module.router)
     app.include_router(issued.history)
@@ -102,6 +103,7 @@ async def _unshared(app: FastAPI) -> AsyncIterator[None]:
     """When the application ends, nothing is shared any more."""
     yield
     await run_in_threadpool(app.state.sharing.stop)
+    await run_in_threadpool(app.state.context.standins.stop)
 
 
 def _operation_id(route: APIRoute) -> str:

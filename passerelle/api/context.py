@@ -3,7 +3,7 @@
 from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from typing import Annotated
+from typing import Annotated, Any
 from urllib.parse import unquote
 
 from fastapi import Depends, Header, HTTPException, Path, Request
@@ -26,6 +26,7 @@ from .guard import DEVICE
 from .links import schemas as links
 from .links import views
 from .plans import schemas as plans
+from .standins import Standins
 
 MANY = 500
 """Where a change moves the answers of more links than this, the list is read anew."""
@@ -47,6 +48,8 @@ class Context:
     )
     works: dict[str, Work] = field(default_factory=dict)
     made: dict[int, tuple[PlanCheck, Materials]] = field(default_factory=dict)
+    tests: dict[tuple[object, ...], Any] = field(default_factory=dict)
+    standins: Standins = field(default_factory=Standins)
 
 
 def context(request: Request) -> Context:

@@ -14,7 +14,7 @@ import uvicorn
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_plan
+from passerelle.demo_data import demo_file
 from passerelle.plans.backups import daily, in_use
 from passerelle.plans.plans import Plans
 from passerelle.plans.store import Store
@@ -34,14 +34,14 @@ TURN_S = 0.001
 
 def load_demo(store: Store) -> None:
     """Put the demo plan into a store that has no plan yet."""
-    load(store, demo_plan())
+    load(store, *demo_file())
 
 
-def load(store: Store, plan: Plan) -> None:
-    """Put a plan into a store that has none yet."""
+def load(store: Store, plan: Plan, facts: Facts = Facts.NONE) -> None:
+    """Put a plan, and what was seen there, into a store that has none yet."""
     plans = Plans(store)
     if not plans.listed():
-        plans.add(plan, Facts.NONE, "Passerelle", "Demo plan")
+        plans.add(plan, facts, "Passerelle", "Demo plan")
 
 
 @contextmanager

@@ -3,16 +3,22 @@
 from importlib.resources import files
 from typing import Literal
 
+from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
-from passerelle.formats.planfile import read_plan
+from passerelle.formats.planfile import read_file
 
 Demo = Literal["skerravoe", "mistakes"]
 """skerravoe : as a good planner has it; mistakes : the same station, one mistake of each kind."""
 
 
+def demo_file(name: Demo = "skerravoe") -> tuple[Plan, Facts]:
+    """A demo plan and what was seen there, from the plan file that ships with the application."""
+    return read_file((files(__package__) / f"{name}.passerelle.json").read_bytes())
+
+
 def demo_plan(name: Demo = "skerravoe") -> Plan:
-    """A demo plan, read from the plan file that ships with the application."""
-    return read_plan((files(__package__) / f"{name}.passerelle.json").read_bytes())
+    """A demo plan by itself, before anything was seen or done."""
+    return demo_file(name)[0]
 
 
 def mistakes_plan() -> Plan:

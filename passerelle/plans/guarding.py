@@ -8,12 +8,11 @@ from passerelle.core.many import many_things
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import KEYS, Plan
+from passerelle.core.plant.seen import seen_plan
 from passerelle.core.refused import Refused
 from passerelle.core.visits.again import Again, again_after
 from passerelle.core.visits.tasks import Work, standing, work_of
 from passerelle.formats.prices import price_book
-
-from .held import seen_plan
 
 MOST_SAID = 12
 ACCEPTED: ContextVar[bool] = ContextVar("done work may be done again", default=False)
@@ -63,7 +62,7 @@ def guarded(before: PlanCheck, plan: Plan, facts: Facts) -> None:
 
     before : the answers of the plan as it stands. Nothing is stored.
     """
-    after = check(seen_plan(plan, facts, None), before)
+    after = check(seen_plan(plan, facts), before)
     found = again_after(_work(before, facts), _work(after, facts))
     if found:
         raise WorkDoneError(_told(found, plan), [one.said for one in found[:MOST_SAID]])

@@ -1,7 +1,6 @@
 """A stored plan in memory: what is there at one revision, ready for the core."""
 
 import json
-from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 from typing import Any
@@ -11,11 +10,12 @@ from sqlalchemy.orm import Session
 
 from passerelle.core.light.site import Site, site_of
 from passerelle.core.many import many_things
-from passerelle.core.plan.facts import AnyFact, AnyFactType, Facts, noted
+from passerelle.core.plan.facts import AnyFact, Facts
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.plan import KEYS, TYPES, Plan, name_of
 from passerelle.core.plan.references import names_any
 from passerelle.core.plan.things import Things
+from passerelle.core.plant.seen import Seen, seen_plan
 from passerelle.core.plant.whole import bound
 from passerelle.formats import documents
 
@@ -37,7 +37,7 @@ class Broken:
 class Held:
     """A plan at one revision, with its facts.
 
-    seen : the plan as it is judged: with what was found of its strands.
+    seen : the plan as it is judged: with what was found of its strands and read of its runs.
     changed_in, positions : of each thing, by its id.
     """
 
@@ -62,7 +62,7 @@ class Held:
     ) -> "Held":
         """The same plan one revision later."""
         changed = {**self.changed_in, **dict.fromkeys(touched, revision)}
-        seen = seen_plan(plan, self.facts, self)
+        seen = seen_plan(plan, self.facts, Seen(self.plan, self.facts, self.seen))
         return replace(
             self, revision=revision, plan=plan, site=site, seen=seen, changed_in=changed,
             positions=positions,
@@ -71,31 +71,7 @@ class Held:
     def with_facts(self, number: int, facts: Facts) -> "Held":
         """The same plan with more facts."""
         bare = replace(self, fact_number=number, facts=facts)
-        return replace(bare, seen=seen_plan(self.plan, facts, None))
-
-
-def seen_plan(plan: Plan, facts: Facts, earlier: Held | None) -> Plan:
-    """The plan with what was found of its cables' strands."""
-    if not facts.all:
-        return plan
-    same = earlier is not None and earlier.facts is facts
-    if earlier is not None and same and earlier.plan.cables is plan.cables:
-        return plan.having("cable", earlier.seen.cables)
-    strands: dict[str, list[AnyFactType]] = defaultdict(list)
-    for fact in facts.standing:
-        if fact.kind == "strand":
-            strands[fact.about.id].append(fact)
-    changed = []
-    for cable_id, found in strands.items():
-        cable = plan.cables.get(cable_id)
-        if cable is None:
-            continue
-        if earlier is not None and same and earlier.plan.cables.get(cable_id) is cable:
-            changed.append(earlier.seen.cables.by_id[cable_id])
-            continue
-        notes = noted(cable, found)
-        changed.append(cable if notes == cable.strand_notes else replace(cable, strand_notes=notes))
-    return plan.having("cable", plan.cables.put_all(changed)) if changed else plan
+        return replace(bare, seen=seen_plan(self.plan, facts))
 
 
 def head_of(plan: Plan) -> dict[str, Any]:
@@ -139,7 +115,7 @@ def load(session: Session, row: PlanRow) -> Held:
     plan = _judgeable(plan, broken)
     facts = load_facts(session, row)
     site = site_of(plan)
-    seen = seen_plan(plan, facts, None)
+    seen = seen_plan(plan, facts)
     return Held(
         row.id, row.revision, row.facts, plan, facts, site, seen, changed_in, positions,
         tuple(broken),

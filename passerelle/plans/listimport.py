@@ -18,6 +18,7 @@ from passerelle.core.plan.beside import Price, Stock
 from passerelle.core.plan.fields import new_id
 from passerelle.core.plan.needs import PlannedNeed
 from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.testing import ReadingFact
 from passerelle.core.refused import Refused
 from passerelle.core.tables.site import CABLE_TYPES
 from passerelle.core.words import in_metres, metres, quantity
@@ -29,6 +30,7 @@ from passerelle.formats.lists.sheet import Column
 from passerelle.formats.prices import LABOUR
 
 from .listlinks import LINK_HINTS, LinkRow, made_link
+from .listreadings import Ground, ReadingRow, made_reading
 from .liststrands import StrandRow, noted
 
 ADDED, CHANGED, UNCHANGED, REFUSED = "added", "changed", "unchanged", "refused"
@@ -38,8 +40,10 @@ UNSAID = ("-", "–", "n/a", "?", "unknown", "tbd")
 SPOT = ("x_m", "y_m", "latitude", "longitude")
 MODELS: dict[ListKind, Any] = {
     "place": Place, "pathway": Pathway, "cable": Cable, "need": PlannedNeed, "link": LinkRow,
-    "price": Price, "stock": Stock, "strand": StrandRow,
+    "price": Price, "stock": Stock, "strand": StrandRow, "reading": ReadingRow,
 }  # fmt: skip
+_KEYED: dict[ListKind, str] = {"strand": "strand", "reading": "run"}
+"""The field that says what a row is about, where that is not its name."""
 BOOKED = DEMO_PRICES.keys() | DEMO_WORK.keys() | {LABOUR}
 Raw = dict[str, Any]
 
@@ -87,11 +91,18 @@ def _hints(kind: ListKind) -> dict[str, Any]:
 
 @many_things()
 def judged(
-    plan: Plan, kind: ListKind, columns: Sequence[Column], rows: Sequence[Sequence[str]]
+    plan: Plan,
+    kind: ListKind,
+    columns: Sequence[Column],
+    rows: Sequence[Sequence[str]],
+    ground: Ground | None = None,
 ) -> Judging:
-    """Every row against the plan as it stands. columns : one for each cell of a row."""
+    """Every row against the plan as it stands. columns : one for each cell of a row.
+
+    ground : the runs, for a list of readings.
+    """
     names = _Names(plan)
-    things = list(plan.things("cable" if kind == "strand" else kind))
+    things = [] if kind == "reading" else list(plan.things("cable" if kind == "strand" else kind))
     known = {one.name.casefold(): one for one in things} | {one.name: one for one in things}
     fields = {one.key: one for one in FIELDS[kind]}
     seen: set[Any] = set()
@@ -99,15 +110,20 @@ def judged(
     for cells in steps("Reading rows", rows):
         row, raw = _read(kind, fields, columns, cells, names)
         if not row.problems:
-            _make(plan, kind, row, raw, known, seen)
+            if ground is not None and kind == "reading":
+                _read_into(row, raw, ground)
+            else:
+                _make(plan, kind, row, raw, known, seen)
         key = row.key or getattr(row.thing, "name", "")
         if row.thing is not None and key in seen:
             row.outcome = REFUSED
             row.problems.append(
-                (fields["name" if "name" in fields else "strand"].label, "stands in the list twice")
+                (fields[_KEYED.get(kind, "name")].label, "stands in the list twice")
             )
         seen.add(key)
         found.append(row)
+    if kind == "reading":
+        _of_this_plan(found)
     return Judging(found, _new_places(kind, found, names))
 
 
@@ -265,6 +281,27 @@ def _make(
         row.thing = None
 
 
+def _read_into(row: Judged, raw: Raw, ground: Ground) -> None:
+    """The fact of a row of readings."""
+    try:
+        row.thing, row.outcome, row.said = made_reading(ground, ReadingRow(**raw))
+        row.key = (row.thing.run, row.thing.nm, row.thing.direction, row.thing.at)
+    except Refused as refused:
+        label = next((f.label for f in FIELDS["reading"] if f.key == refused.path), "Row")
+        row.problems.append((label, refused.reason))
+
+
+def _of_this_plan(rows: list[Judged]) -> None:
+    """Refuse readings none of which is of this plan: they are another one's."""
+    read = [row for row in rows if row.thing is not None]
+    if not read or any(row.thing.about.kind != "plan" for row in read):
+        return
+    for row in read:
+        said = "is no run of this plan, nor is any other row's: is this another plan's list?"
+        row.problems.append(("Run", f"“{row.thing.called[:40]}” {said}"))
+        row.outcome, row.thing = REFUSED, None
+
+
 def _usual_name(raw: Raw) -> str:
     """What a row is called that has no name: by its two places."""
     a, b = raw.get("a") or raw.get("a_place"), raw.get("b") or raw.get("b_place")
@@ -314,12 +351,8 @@ def _new_places(kind: ListKind, rows: Sequence[Judged], names: _Names) -> list[s
 
 
 @many_things()
-def accepted(found: Judging, kind: ListKind, lines: Sequence[int] = ()) -> tuple[list[Put], str]:
-    """The changes that the list asks for, and what they do in words. Raises Refused.
-
-    One row that is refused refuses them all: nothing is stored by halves. lines : of the rows in
-    the file; else counted from 2, behind the headings.
-    """
+def _good(found: Judging, lines: Sequence[int]) -> list[Judged]:
+    """The rows that say something new. Raises Refused where one of any kind is refused."""
     for at, row in enumerate(found.rows):
         if row.problems:
             label, reason = row.problems[0]
@@ -328,6 +361,21 @@ def accepted(found: Judging, kind: ListKind, lines: Sequence[int] = ()) -> tuple
     good = [row for row in found.rows if row.outcome in (ADDED, CHANGED)]
     if not good:
         raise Refused("rows", "no row of the list adds or changes anything")
+    return good
+
+
+def readings(found: Judging, lines: Sequence[int] = ()) -> list[ReadingFact]:
+    """The facts that a list of readings adds. Raises Refused, and then adds none."""
+    return [row.thing for row in _good(found, lines)]
+
+
+def accepted(found: Judging, kind: ListKind, lines: Sequence[int] = ()) -> tuple[list[Put], str]:
+    """The changes that the list asks for, and what they do in words. Raises Refused.
+
+    One row that is refused refuses them all: nothing is stored by halves. lines : of the rows in
+    the file; else counted from 2, behind the headings.
+    """
+    good = _good(found, lines)
     spelled = {name.casefold(): name for name in found.new_places}
     puts = [Put(Place(name, id=new_id())) for name in found.new_places]
     # Several rows may say something of one thing: what the last makes of it holds what all say.

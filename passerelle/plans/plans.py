@@ -18,13 +18,14 @@ from passerelle.core.judge.wholeplan import PlanCheck, check
 from passerelle.core.light.site import site_of
 from passerelle.core.plan.facts import AnyFact, AnyFactType, Facts
 from passerelle.core.plan.plan import KEYS, Plan
+from passerelle.core.plant.seen import seen_plan
 from passerelle.core.refused import Refused, Told
 from passerelle.core.working import Stopped, steps
 from passerelle.formats import documents
 
 from . import journal
 from .guarding import anything_done, guarded, touches_done
-from .held import Held, head_of, load, seen_plan
+from .held import Held, head_of, load
 from .journal import NoStepError, text_of
 from .models import FactRow, PlanRow, Revision, ThingRow
 from .store import Store
@@ -296,7 +297,7 @@ class Plans:
             self._add_facts(session, row, facts.all)
             site, changed_in = site_of(plan), dict.fromkeys((plan.id, *positions), 1)
             made = Held(
-                row.id, 1, row.facts, plan, facts, site, seen_plan(plan, facts, None), changed_in,
+                row.id, 1, row.facts, plan, facts, site, seen_plan(plan, facts), changed_in,
                 positions,
             )  # fmt: skip
         self._held[made.plan_id] = made

@@ -22,6 +22,7 @@ def test_a_list_is_read_with_the_fields_that_its_columns_may_mean(client):
         "link",
         "price",
         "stock",
+        "reading",
     }
     as_cable = client.post(f"{LISTS}/read?kind=cable", content=text).json()
     assert as_cable["kind"] == "cable"

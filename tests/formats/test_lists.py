@@ -112,7 +112,7 @@ def test_lines_before_the_headings_and_between_rows_may_be_empty():
         (b"PK\x03\x04\x00\x00", "is no XLSX workbook that can be read"),
         (b"a\0b", "is not text: save it as CSV"),
         (b"a," * 300, "has 301 columns; at most 200"),
-        (b"a\n" + b"x\n" * 5001, "over 5000 rows"),
+        (b"a\n" + b"x\n" * 20_001, "over 20000 rows"),
         (b"a\n" + b"x" * 3000, "row 2, column 1: 3000 characters; at most 2000"),
         (b"x" * (9 * 1024 * 1024), "over 8 MiB"),
     ],

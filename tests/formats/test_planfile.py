@@ -8,9 +8,10 @@ import pytest
 from passerelle.core.judge.findings import RULES
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.light.site import link_of, planned
+from passerelle.core.measuring.meanings import everything_said
 from passerelle.core.plan.facts import About, Facts, RedLightFact
 from passerelle.core.refused import Refused
-from passerelle.demo_data import mistakes_plan
+from passerelle.demo_data import demo_file, mistakes_plan
 from passerelle.formats.planfile import read_file, read_plan, write_plan
 from tests.conftest import SMALLEST
 
@@ -150,8 +151,10 @@ def test_facts_go_with_the_plan_and_adding_them_twice_changes_nothing():
 
 
 def test_the_demo_plan_shows_every_rule():
-    judged = check(mistakes_plan())
+    plan, facts = demo_file("mistakes")
+    judged = check(plan)
     shown = {f.rule.id for one in judged.links for f in one.findings}
+    shown |= {one.finding.rule.id for one in everything_said(judged, facts)}
     shown |= {one.finding.rule.id for one in (*judged.findings, *judged.backbone)}
     # shown as soon as that school is chosen, and where a data folder is damaged:
     assert set(RULES) - shown == {"house.mode", "plan.unreadable", "part.port-twice"}

@@ -27,6 +27,7 @@ const load = {
   FindOut: () => import("./views/looking/FindOut"),
   Materials: () => import("./views/materials/Materials"),
   Visits: () => import("./views/visits/Visits"),
+  Testing: () => import("./views/testing/Testing"),
   Lists: () => import("./views/lists/ListPage"),
   Papers: () => import("./views/papers/Papers"),
 };
@@ -42,6 +43,7 @@ const FieldGuide = lazy(() => load.FieldGuide().then((m) => ({ default: m.FieldG
 const HouseRules = lazy(() => load.HouseRules().then((m) => ({ default: m.HouseRules })));
 const Materials = lazy(() => load.Materials().then((m) => ({ default: m.Materials })));
 const Visits = lazy(() => load.Visits().then((m) => ({ default: m.Visits })));
+const Testing = lazy(() => load.Testing().then((m) => ({ default: m.Testing })));
 const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
 const Papers = lazy(() => load.Papers().then((m) => ({ default: m.Papers })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
@@ -63,6 +65,7 @@ if (location.pathname.startsWith("/plans/")) {
     lists: load.Lists,
     materials: load.Materials,
     visits: load.Visits,
+    test: load.Testing,
     papers: load.Papers,
   };
   void load.Shell();
@@ -108,6 +111,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route index element={<Overview />} />
                   <Route path="materials" element={<Materials />} />
                   <Route path="visits" element={<Visits />} />
+                  <Route path="test" element={<Testing />} />
                   <Route path="survey" element={<Survey />} />
                   <Route path="need" element={<NeedPage />} />
                   <Route path="choose" element={<Moved />} />

@@ -19,6 +19,7 @@ from passerelle.core.light.explain import explain
 from passerelle.core.plan.agreement import unused
 from passerelle.core.plan.copies import renewed
 from passerelle.core.plan.plan import Plan
+from passerelle.core.plant.seen import Seen, seen_plan
 from passerelle.core.refused import Refused
 from passerelle.core.remedies.growth import growth
 from passerelle.core.remedies.proposal import Need, NeedError, propose, suited
@@ -31,7 +32,7 @@ from passerelle.core.remedies.variants import (
 )
 from passerelle.formats.checkjson import rounded
 from passerelle.plans.choosing import added
-from passerelle.plans.held import Held, seen_plan
+from passerelle.plans.held import Held
 from passerelle.plans.plans import Author
 
 from . import schemas, views
@@ -88,7 +89,9 @@ def previewed(now: Judged, link_id: str, body: schemas.PreviewBody) -> LinkCheck
     now.link(link_id)
     held = now.held
     made = applied(held.plan, [EditLink(link_id, tuple(body.edits))], site=held.site)
-    return check(seen_plan(made.plan, held.facts, held), now.check).of(link_id)
+    return check(
+        seen_plan(made.plan, held.facts, Seen(held.plan, held.facts, held.seen)), now.check
+    ).of(link_id)
 
 
 @router.get("/links/{link_id}/why", name="whyLink")

@@ -5,14 +5,16 @@ from typing import Annotated, Any
 from fastapi import APIRouter, HTTPException, Query, Response
 
 from passerelle.api.common import FILE_BODY
-from passerelle.api.context import Ctx, Number, Sent, Who, changed
+from passerelle.api.context import Context, Ctx, Number, Sent, Who, changed, judged
 from passerelle.api.plans.schemas import Changed, Conflict
 from passerelle.core.plan.plan import Plan
 from passerelle.core.refused import Refused
 from passerelle.formats.lists.fields import FIELDS, LABELS, ListKind
 from passerelle.formats.lists.sheet import Column, likeliest, read_sheet, understood
 from passerelle.plans import listimport
+from passerelle.plans.listreadings import Ground, ground_of
 from passerelle.plans.plans import Author
+from passerelle.plans.plans import Changed as StoredChange
 
 from . import schemas
 
@@ -58,7 +60,7 @@ def read(
     )
 
 
-def _judged(plan: Plan, body: schemas.ListBody) -> listimport.Judging:
+def _judged(plan: Plan, body: schemas.ListBody, ground: Ground | None = None) -> listimport.Judging:
     known = {one.key for one in FIELDS[body.kind]}
     taken = [one.field for one in body.columns if one.field is not None]
     for key in taken:
@@ -72,13 +74,21 @@ def _judged(plan: Plan, body: schemas.ListBody) -> listimport.Judging:
             reason = f"has {len(row)} cells and {len(body.columns)} columns"
             raise Refused(f"rows[{at}]", reason)
     columns = [Column(one.field, one.unit) for one in body.columns]
-    return listimport.judged(plan, body.kind, columns, body.rows)
+    return listimport.judged(plan, body.kind, columns, body.rows, ground)
+
+
+def _ground(ctx: Context, plan_id: int, body: schemas.ListBody, who: str) -> Ground | None:
+    """The runs that a list of readings is read against."""
+    if body.kind != "reading":
+        return None
+    now = judged(ctx, plan_id)
+    return ground_of(now.check, now.held.facts, who)
 
 
 @router.post("/preview", name="previewList")
-def preview(ctx: Ctx, plan_id: Number, body: schemas.ListBody) -> schemas.ListPreview:
+def preview(ctx: Ctx, who: Who, plan_id: Number, body: schemas.ListBody) -> schemas.ListPreview:
     """What every cell is understood as, and every fault of every row; nothing is stored."""
-    found = _judged(ctx.plans.held(plan_id).plan, body)
+    found = _judged(ctx.plans.held(plan_id).plan, body, _ground(ctx, plan_id, body, who))
     return schemas.ListPreview(
         rows=[
             schemas.ListRowView.model_validate(
@@ -99,7 +109,11 @@ def preview(ctx: Ctx, plan_id: Number, body: schemas.ListBody) -> schemas.ListPr
 @router.post("/take", name="takeList", responses=CONFLICT)
 def take(ctx: Ctx, who: Who, plan_id: Number, body: schemas.TakeListBody) -> Changed:
     """Take the rows, all of them, as one step; one that is refused refuses them all."""
-    found = _judged(ctx.plans.held(plan_id).plan, body)
+    before = ctx.plans.held(plan_id)
+    found = _judged(before.plan, body, _ground(ctx, plan_id, body, who))
+    if body.kind == "reading":
+        after = ctx.plans.note(plan_id, listimport.readings(found, body.lines))
+        return changed(ctx, StoredChange(before, after, frozenset()), who)
     puts, what = listimport.accepted(found, body.kind, body.lines)
     seen = [one.thing.id for one in puts]
     did = ctx.plans.change(plan_id, puts, Author(who, body.base), what, seen=seen)

@@ -3,6 +3,7 @@
 from passerelle.api.context import Judged
 from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.visiting import PlannedTask
+from passerelle.core.plant.travel import travel_of
 from passerelle.core.visits.carried import cuts_of, drawings_of
 from passerelle.core.visits.days import Conditions
 from passerelle.core.visits.kept import KeptVisit, kept_visits, unassigned
@@ -12,7 +13,6 @@ from passerelle.core.visits.proposal import conditions_of
 from passerelle.core.visits.states import how_far, up_after
 from passerelle.core.visits.task import KINDS, Task
 from passerelle.core.visits.tasks import Work, depot_of, standing, work_of
-from passerelle.core.visits.travel import travel_of
 from passerelle.formats.checkjson import rounded
 
 from . import schemas

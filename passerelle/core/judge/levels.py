@@ -2,7 +2,7 @@
 
 from passerelle.core.light.edits import SetPart, apply_all, low_loss_adapters
 from passerelle.core.light.link import ENGINEERED, Budget, Direction, budget
-from passerelle.core.light.readings import counts_at, is_ceiling, is_reading, unsaid
+from passerelle.core.light.readings import counts_at, is_ceiling, is_reading, read_for, unsaid
 from passerelle.core.plan.house_rules import MEASURE_FIRST, TYPICAL
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.tables import HIGH, STANDARD
@@ -102,8 +102,9 @@ def _readings(budget: Budget, decided: list[Direction]) -> list[Finding]:
             continue
         part = budget.link.path.segment(at)
         matters = any((d.margin_db or 0.0) < budget.rules.tight_below_db - EXACT for d in decided)
+        read_db = part.loss_db if part.loss_db is not None else max(r.loss_db for r in part.reads)
         message = (
-            f"The {part.loss_db:g} dB read at part {at + 1} may hold its end connections; they are "
+            f"The {read_db:g} dB read at part {at + 1} may hold its end connections; they are "
             f"counted beside it, {twice:.2f} dB, once too often if it does."
         )
         severity: Severity = WARN if matters else NOTE
@@ -115,19 +116,23 @@ def _not_measured(budget: Budget) -> list[Finding]:
     """Readings at another wavelength than the link's: they stand in for it by a rule, or not."""
     found = []
     for at, part in enumerate(budget.link.path.parts):
-        if not isinstance(part, Segment) or part.loss_nm is None or not is_reading(part):
+        if not isinstance(part, Segment) or not is_reading(part):
+            continue
+        at_nm = sorted({*(r.nm for r in part.reads), *((part.loss_nm,) if part.loss_nm else ())})
+        if not at_nm:
             continue
         lines = sorted({nm for m in budget.modules for nm in m.tx_wavelengths_nm})
         ceiling = [nm for nm in lines if is_ceiling(part, nm, budget.tables)]
         beyond = [nm for nm in lines if not counts_at(part, nm, budget.tables)]
-        read = f"Part {at + 1} was read at {part.loss_nm:g} nm"
+        read = f"Part {at + 1} was read at {' and '.join(f'{nm:g}' for nm in at_nm)} nm"
+        most = read_for(part, ceiling[0], budget.tables) if ceiling else None
         if beyond:
             listed = ", ".join(f"{nm:g}" for nm in beyond[:4])
             message = f"{read}, which says nothing of {listed} nm: the table's figure stands there."
-        elif ceiling:
+        elif most is not None:
             listed = ", ".join(f"{nm:g}" for nm in ceiling)
             message = (
-                f"{read}; its {part.loss_db:g} dB stand at {listed} nm too, as the most that glass "
+                f"{read}; its {most.loss_db:g} dB stand at {listed} nm too, as the most that glass "
                 "without tight bends loses there."
             )
         else:

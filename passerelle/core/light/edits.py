@@ -292,7 +292,7 @@ def _split(parts: list[Part], edit: SplitSegment) -> list[Part]:
             f"part {at + 1} is “{part.shared}”, which other links may pass; make it this link's "
             "alone before cutting it"
         )
-    if part.loss_db is not None:
+    if part.loss_db is not None or part.reads:
         raise EditError(
             f"part {at + 1} carries an entered loss for its whole length; "
             "clear the entered loss before cutting it"
@@ -347,6 +347,7 @@ def _remove(parts: list[Part], at: int) -> list[Part]:
 def _merge(parts: list[Part], at: int) -> list[Part]:
     before, after = _segment_at(parts, at - 1), _segment_at(parts, at + 1)
     same = before.kind == after.kind and before.fiber == after.fiber
+    same = same and not before.reads and not after.reads
     if not same or before.loss_db is not None or after.loss_db is not None:
         raise EditError(
             f"joint {at + 1} holds parts {at} and {at + 2} together, which cannot become one: "

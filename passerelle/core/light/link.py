@@ -110,7 +110,9 @@ def is_measured(path: LightPath, wavelengths_nm: Iterable[float] = ()) -> bool:
     cables = [p for p in path.parts if isinstance(p, Segment) and p.kind == "cable"]
     lines = tuple(wavelengths_nm)
     return bool(cables) and all(
-        cable.loss_db is not None and all(counts_at(cable, nm) for nm in lines) for cable in cables
+        (cable.loss_db is not None or bool(cable.reads))
+        and all(counts_at(cable, nm) for nm in lines)
+        for cable in cables
     )
 
 

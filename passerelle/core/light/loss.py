@@ -39,7 +39,7 @@ from passerelle.core.tables import (
     Window,
 )
 
-from .readings import counts_at, held, is_ceiling, is_reading
+from .readings import counts_at, held, is_reading, read_for
 
 SIGMAS_TO_MAXIMUM = STANDARD.planning["sigmas_to_maximum"]
 SIGMAS_TO_97 = STANDARD.planning["sigmas_to_97_percent"]
@@ -105,11 +105,12 @@ class Term(NamedTuple):
 def _segment_term(
     at: int, part: Segment, wavelength_nm: float, outside_plant: bool, tables: Tables
 ) -> Term:
-    loss_db = part.loss_db
-    if loss_db is not None and counts_at(part, wavelength_nm, tables):
+    read = read_for(part, wavelength_nm, tables)
+    if read is not None:
+        loss_db = read.loss_db
         kind = "inline" if part.kind == "inline" else "entered"
         least = loss_db
-        if is_ceiling(part, wavelength_nm, tables):  # the most it can be; less is likely
+        if read.ceiling:  # the most it can be; less is likely
             row = tables.window(part.fiber or "", wavelength_nm)
             least = 0.0 if row is None else part.length_m / 1000 * row.typical_db_per_km
             least = min(loss_db, least)
@@ -216,7 +217,7 @@ def _ordinary_cords(path: LightPath, wavelength_nm: float, tables: Tables) -> li
     for part in path.parts:
         if not isinstance(part, Segment) or not is_reading(part):
             continue
-        ends = {"both": 2, "a": 1, "b": 1}.get(part.loss_includes or "", 0)
+        ends = {"both": 2, "a": 1, "b": 1, "run-a": 1, "run-b": 1}.get(part.loss_includes or "", 0)
         fiber = tables.fibers.get(part.fiber or "")
         if ends and fiber is not None and counts_at(part, wavelength_nm, tables):
             ordinary = tables.mated_pairs["LC", "standard"].worst_case_db

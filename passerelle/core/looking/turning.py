@@ -91,7 +91,7 @@ def _good_glass(check: LinkCheck, found: Finding) -> Answers:
     new: dict[int, Part] = {}
     for at in found.at:
         part = check.budget.link.path.segment(at)
-        if part.loss_db is not None or part.fiber is None:
+        if part.loss_db is not None or part.reads or part.fiber is None:
             continue
         row = check.budget.tables.window(
             GLASS_ROWS.get(part.glass or "") or part.fiber,

@@ -10,8 +10,9 @@ a connection loses less than against an ordinary one (ISO/IEC 14763-3); ANSI/TIA
 joint's worst case. Repair splices, ageing and safety margin are no part of a test limit.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
+from math import sqrt
 from typing import Final, Literal
 
 from passerelle.core.judge.wholeplan import PlanCheck
@@ -19,13 +20,17 @@ from passerelle.core.light.loss import Term, total
 from passerelle.core.light.modules import Module
 from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.lightpath import Segment
+from passerelle.core.plan.testing import Method
 from passerelle.core.tables import SINGLE_MODE, STANDARD, JointLoss
+from passerelle.core.tables.testing import threshold
 
-from .runs import LeftOut, RunKind, TestRun, channel_runs, permanent_runs
+from .runs import LeftOut, RunKind, TestRun, channel_runs, cord_runs, permanent_runs, section_runs
 
-Method = Literal["one-cord", "two-cord", "three-cord"]
 Limits = Literal["iso-14763-3", "tia-568"]
-COUNTED: Final[dict[Method, int]] = {"one-cord": 2, "two-cord": 1, "three-cord": 0}
+COUNTED: Final[dict[Method, int]] = {
+    "one-cord": 2, "two-cord": 1, "three-cord": 0, "equipment-cord": 0,
+}  # fmt: skip
+"""End connections in a reading. Equipment cords are in the reference, and stay."""
 NM: Final = {True: (1310.0, 1550.0), False: (850.0, 1300.0)}
 """Wavelengths of a test, single mode and multimode."""
 BEST_SHARE: Final = 0.7
@@ -46,13 +51,17 @@ class Left:
 
 @dataclass(frozen=True, slots=True)
 class AtWavelength:
-    """A run at a wavelength. None where a figure is missing; unknown says which. [nm, dB]"""
+    """A run at a wavelength. None where a figure is missing; unknown says which. [nm, dB]
+
+    spread_db : one standard deviation of what is expected, by chance in joints and glass.
+    """
 
     nm: float
     limit_db: float | None
     expected_db: float | None
     best_db: float | None
     applications: tuple[Left, ...]
+    spread_db: float = 0.0
     unknown: str | None = None
 
     @property
@@ -68,17 +77,18 @@ class Tested:
     run: TestRun
     connections: int
     end_db: float | None
+    method: Method
     wavelengths: tuple[AtWavelength, ...]
 
     @property
     def connections_all(self) -> int:
         """All connections, those at its ends too."""
-        return self.run.inside + 2
+        return self.run.inside + (0 if self.run.kind == "section" else 2)
 
 
 @dataclass(frozen=True, slots=True)
 class Tests:
-    """Everything that is to be tested by one method."""
+    """Everything that is to be tested by one method, with what is no run and why."""
 
     __test__ = False
 
@@ -90,7 +100,7 @@ class Tests:
     @property
     def references(self) -> int:
         """References to set: one in each direction for each pair of plugs and kind of glass."""
-        kinds = {(one.run.kind, _mode(one.run), *(end.family for end in one.run.ends))
+        kinds = {(one.run.kind, mode_of(one.run), *(end.family for end in one.run.ends))
                  for one in self.runs}  # fmt: skip
         return 2 * len(kinds)
 
@@ -114,9 +124,13 @@ def limits_of(
             if isinstance(one, LeftOut):
                 left.append(one)
             else:
-                runs.append(_tested(check, one, method, limits))
-    if "channel" in kinds:
-        runs += [_tested(check, one, method, limits) for one in channel_runs(check)]
+                runs.append(tested(check, one, method, limits))
+    more: tuple[tuple[RunKind, Callable[[PlanCheck], Iterable[TestRun]]], ...] = (
+        ("channel", channel_runs), ("cord", cord_runs), ("section", section_runs),
+    )  # fmt: skip
+    for kind, make in more:
+        if kind in kinds:
+            runs += [tested(check, one, method, limits) for one in make(check)]
     return Tests(method, limits, tuple(runs), tuple(left))
 
 
@@ -127,21 +141,22 @@ def end_connection_db(row: JointLoss, mode: str, limits: Limits) -> float:
     return min(STANDARD.reference_against[mode], row.worst_case_db)
 
 
-def _mode(run: TestRun) -> str | None:
+def mode_of(run: TestRun) -> str | None:
     fibers = [STANDARD.fibers.get(part.fiber or "") for part in run.run.path.parts
               if isinstance(part, Segment)]  # fmt: skip
     return next((fiber.mode for fiber in fibers if fiber is not None), None)
 
 
-def _tested(check: PlanCheck, one: TestRun, method: Method, limits: Limits) -> Tested:
-    counted, mode = COUNTED[method], _mode(one)
+def tested(check: PlanCheck, one: TestRun, method: Method, limits: Limits) -> Tested:
+    """A run with its limits. The glass of a section has no end connection, whatever the method."""
+    counted, mode = 0 if one.kind == "section" else COUNTED[method], mode_of(one)
     rows = [STANDARD.mated_pairs.get((end.family or "", "standard")) for end in one.ends]
     known = [row for row in rows if row is not None]
     # of unlike ends the lossier one counts, whichever the method leaves out
     row = max(known, key=lambda r: r.worst_case_db) if len(known) == len(rows) else None
     end_db = end_connection_db(row, mode, limits) if row is not None and mode else None
     return Tested(
-        one, one.inside + counted, end_db,
+        one, one.inside + counted, end_db, method,
         tuple(_at(check, one, nm, counted, row, end_db) for nm in _wavelengths(check, one, mode)),
     )  # fmt: skip
 
@@ -167,7 +182,7 @@ def _at(
     check: PlanCheck, one: TestRun, nm: float, counted: int, row: JointLoss | None,
     end_db: float | None,
 ) -> AtWavelength:  # fmt: skip
-    rules = _of_test(check.plan.house_rules)
+    rules = test_rules(check.plan.house_rules)
     found = one.run.terms(nm, rules, check.site.tables)
     sums = total(found, rules)
     worst, typical = sums.worst_case, sums.typical
@@ -184,6 +199,7 @@ def _at(
     return AtWavelength(
         nm, _plus(worst, ends), _plus(typical, usual), best,
         tuple(_applications(check, one, nm, worst, row)),
+        _spread(found, counted, row),
         f"not recorded: {' and '.join(missing)}" if missing else None,
     )  # fmt: skip
 
@@ -201,11 +217,21 @@ def _applications(
     return list(found.values())
 
 
-def _of_test(rules: HouseRules) -> HouseRules:
+def test_rules(rules: HouseRules) -> HouseRules:
     """The plan's rules without what is kept for later: a test measures what is there."""
     return replace(
         rules, repair_splices=0, ageing_db=0.0, safety_margin_db=0.0, reading_cords="as-read"
     )
+
+
+def _spread(found: Iterable[Term], counted: int, row: JointLoss | None) -> float:
+    """One standard deviation of a reading: joints by chance, glass from strand to strand. [dB]"""
+    terms = list(found)
+    if row is not None:
+        terms.append(Term(None, "joint", float(counted), None, None, None, row))
+    km = sum(term.quantity for term in terms if term.kind == "glass")
+    glass = km * threshold("glass_spread_db_per_km")
+    return sqrt(sum(term.variance for term in terms) + glass**2)
 
 
 def _best(term: Term) -> float | None:

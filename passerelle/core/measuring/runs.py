@@ -10,23 +10,26 @@ from passerelle.core.light.run import Run
 from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.connectors import connector
 from passerelle.core.plan.lightpath import Joint, LightPath, Segment
-from passerelle.core.plant.model import Plant
+from passerelle.core.plant.model import Plant, lengths
 from passerelle.core.plant.runs import run_of
 from passerelle.core.plant.strands import StrandError, Stretch, followed
+from passerelle.core.plant.taking import as_segment
 
-RunKind = Literal["permanent", "channel"]
+RunKind = Literal["permanent", "channel", "cord", "section"]
+"""cord : plug to plug, by itself. section : the glass of a spliced cable, without an end."""
 NOMINAL_NM = 1310.0
 """A run is built at any wavelength: readings are left out of a limit."""
 
 
 @dataclass(frozen=True, slots=True)
 class RunEnd:
-    """Where a run is plugged in. family : of the plug there; None: not recorded."""
+    """Where a run is plugged in. family, polish : of the plug there; None: not recorded."""
 
     place: str | None
     panel: str | None
     port: int | None
     family: str | None
+    polish: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -103,15 +106,18 @@ def _end(plant: Plant, stretch: Stretch, *, near: bool) -> RunEnd:
     side = 0 if stretch.forward is near else 1
     end = cable.ends[side]
     port = end.first_port + (stretch.strands[0] - 1) // 2 if end.panel else None
-    family = connector(end.connector).family if end.connector else None
-    return RunEnd((cable.a, cable.b)[side], end.panel, port, family)
+    plug = connector(end.connector) if end.connector else None
+    family, polish = (plug.family, plug.polish) if plug is not None else (None, None)
+    return RunEnd((cable.a, cable.b)[side], end.panel, port, family, polish)
 
 
 def _without_readings(run: Run) -> Run:
     """A limit is worked out from lengths, whatever was measured: only inline parts keep theirs."""
     parts = tuple(
-        replace(part, loss_db=None, loss_includes=None, loss_nm=None, source=None)
-        if isinstance(part, Segment) and part.kind != "inline" and part.loss_db is not None
+        replace(part, loss_db=None, loss_includes=None, loss_nm=None, source=None, reads=())
+        if isinstance(part, Segment)
+        and part.kind != "inline"
+        and (part.loss_db is not None or part.reads)
         else part
         for part in run.path.parts
     )
@@ -132,6 +138,48 @@ def channel_runs(check: PlanCheck) -> Iterator[TestRun]:
             yield TestRun(
                 f"{link.id}-{leg}", f"{link.name}/{leg}", "channel", None, None, link.name, ends,
                 run, _adapters(run.path), _splices(run.path), (link.id,),
+            )  # fmt: skip
+
+
+def cord_runs(check: PlanCheck) -> Iterator[TestRun]:
+    """Every cord of every link, plug to plug; one that several links pass, once."""
+    seen: set[str] = set()
+    for one in check.links:
+        link = one.budget.link
+        cords = [p for p in link.path.parts if isinstance(p, Segment) and p.kind == "cord"]
+        for at, part in enumerate(cords, 1):
+            key = part.shared or part.id
+            if key in seen:
+                continue
+            seen.add(key)
+            near = at <= (len(cords) + 1) // 2
+            place = (link.a if near else link.b).place
+            plugs = [end.family if end is not None else None for end in part.ends]
+            run = _without_readings(Run(LightPath((part,)), (place, place)))
+            name = part.shared or part.label or f"{link.name}, cord {at}"
+            yield TestRun(
+                f"{part.id}-1", name, "cord", None, None, link.name,
+                (RunEnd(place, None, None, plugs[0]), RunEnd(place, None, None, plugs[1])),
+                run, 0, 0, (link.id,),
+            )  # fmt: skip
+
+
+def section_runs(check: PlanCheck) -> Iterator[TestRun]:
+    """Every strand of a cable that is spliced to another: its glass alone, splice to splice."""
+    plant = check.plant
+    spliced = {name for c in plant.closures.values() for s in c.splices for name in (s.a, s.b)}
+    for cable in plant.cables.values():
+        if cable.wish or cable.name not in spliced:
+            continue
+        part = as_segment(plant, Segment("cable"), cable)
+        if lengths(plant, cable).glass_m is None:
+            continue
+        run = _without_readings(Run(LightPath((part,)), (cable.a, cable.b)))
+        ends = (RunEnd(cable.a, None, None, None), RunEnd(cable.b, None, None, None))
+        for number in range(1, cable.strands + 1):
+            yield TestRun(
+                f"{cable.id}-{number}-glass", f"{cable.name}/{number} glass", "section",
+                cable.name, number, None, ends, run, 0, 0, (),
             )  # fmt: skip
 
 

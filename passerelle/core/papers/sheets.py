@@ -30,19 +30,20 @@ from .brief import brief_sheet
 from .materials import materials_sheet
 from .table import Sheet, Table, shown
 from .tables import links_table, pathways_table, places_table
+from .testing import test_sheets
 from .visits import visit_sheets
 
 Spots = dict[str, tuple[float, float]]
 PaperKind = Literal[
     "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
-    "visits",
+    "visits", "tests",
 ]  # fmt: skip
 TITLES: dict[PaperKind, str] = {
     "book": "The whole plan as a book", "links": "Link sheets",
     "schedule": "Cable and strand schedule", "panels": "Panel fronts",
     "splices": "Splice plans", "pulls": "Pull sheets", "route": "Ducts and route, with map",
     "materials": "Materials and cut plan", "brief": "Brief for another installer",
-    "visits": "Visit sheets",
+    "visits": "Visit sheets", "tests": "Test sheets",
 }  # fmt: skip
 IN_BOOK: tuple[PaperKind, ...] = (
     "route",
@@ -54,6 +55,7 @@ IN_BOOK: tuple[PaperKind, ...] = (
     "materials",
     "brief",
     "visits",
+    "tests",
 )
 _LEAST_DB = 0.005
 
@@ -96,6 +98,8 @@ def sheets_of(
         return [materials_sheet(made, plan.house_rules.currency)]
     if kind == "visits":
         return visit_sheets(check, made, facts)
+    if kind == "tests":
+        return test_sheets(check, facts)
     return [brief_sheet(check, made)]
 
 

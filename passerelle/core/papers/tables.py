@@ -19,6 +19,7 @@ from passerelle.core.words import in_metres
 from passerelle.core.working import steps
 
 from .table import Cell, Table, columns
+from .testing import readings_table
 
 Row = tuple[Cell, ...]
 NOT_ASKED: Mapping[str, State] = MappingProxyType({})
@@ -37,7 +38,7 @@ def tables_of(check: PlanCheck, made: Materials, facts: Facts = Facts.NONE) -> t
         strands_table(plant), splices_table(plant), ports_table(plant), devices_table(check),
         copper_table(plant), findings_table(check), materials_table(made), cuts_table(made),
         not_known_table(made), prices_table(check, made), stock_table(check),
-        tasks_table(check, work, facts),
+        tasks_table(check, work, facts), readings_table(check, facts),
     )  # fmt: skip
 
 

@@ -6,13 +6,13 @@ from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.visiting import clock, minutes_of
+from passerelle.core.plant.travel import travel_of
 from passerelle.core.visits.carried import cuts_of, drawings_of
 from passerelle.core.visits.kept import KeptVisit, kept_visits
 from passerelle.core.visits.proposal import conditions_of
 from passerelle.core.visits.states import up_after
 from passerelle.core.visits.task import KINDS, Task
 from passerelle.core.visits.tasks import Work, work_of
-from passerelle.core.visits.travel import travel_of
 from passerelle.core.words import in_metres
 
 from .table import Sheet

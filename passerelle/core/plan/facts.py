@@ -6,53 +6,16 @@ worked out from the plan and the facts that stand.
 
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from datetime import datetime
 from typing import Annotated, Any, ClassVar, Literal
 
-from annotated_types import Ge, Le, Len, Predicate
+from annotated_types import Ge, Le, Len
 
 from .backbone import Cable, StrandNote
-from .fields import Alike, Described, Id, Metres, Name, StrandNumber, Text, Thing, told_by
+from .fact import About, Fact, Instant, Spot
+from .fields import Metres, Name, StrandNumber, Text, told_by
+from .testing import FaceFact, ReadingFact, ReferenceEndFact, ReferenceFact
 
-Position = Annotated[int, Ge(1), Le(144)]
-Spot = Annotated[tuple[Position, Position], Alike()]
-"""Plug and position, from 1."""
-
-
-def _instant(text: str) -> bool:
-    try:
-        datetime.fromisoformat(text)
-    except ValueError:
-        raise ValueError(f"{text[:40]!r} is not a time such as 2026-05-31T14:20:00Z") from None
-    return True
-
-
-Instant = Annotated[str, Len(0, 40), Predicate(_instant)]
-
-
-@dataclass(frozen=True, slots=True)
-class About(Described):
-    """The thing that a fact is about: its kind and its id."""
-
-    kind: Literal[
-        "place", "pathway", "cable", "closure", "device", "shared part", "link", "feed", "copper",
-        "plan",
-    ]  # fmt: skip
-    id: Id
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Fact(Thing):
-    """What all facts have.
-
-    corrects : the fact that this one takes the place of. withdrawn : nothing takes its place.
-    """
-
-    about: About
-    at: Instant
-    who: Name
-    corrects: Id | None = None
-    withdrawn: bool = False
+__all__ = ["About", "Fact", "Instant"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -99,8 +62,13 @@ class TaskFact(Fact):
     was: Text | None = None
 
 
-AnyFactType = StrandFact | RedLightFact | TaskFact
-FACT_KINDS: dict[str, type] = {"strand": StrandFact, "red light": RedLightFact, "task": TaskFact}
+AnyFactType = (
+    StrandFact | RedLightFact | TaskFact | ReadingFact | ReferenceFact | ReferenceEndFact | FaceFact
+)
+FACT_KINDS: dict[str, type] = {
+    "strand": StrandFact, "red light": RedLightFact, "task": TaskFact, "reading": ReadingFact,
+    "reference": ReferenceFact, "reference ended": ReferenceEndFact, "end face": FaceFact,
+}  # fmt: skip
 """Each kind of fact, and its model."""
 AnyFact = Annotated[AnyFactType, told_by("kind", FACT_KINDS, "a fact has a kind, one of")]
 """A fact as documents have it."""

@@ -8,6 +8,7 @@ from annotated_types import Ge, Le, Len, Predicate
 
 from .fields import PRINTABLE, Described, RateGbps
 from .labelwords import templates_read
+from .testing import Launch, Method, Way
 from .visiting import Clock
 
 WORST_CASE: Final = "worst-case"
@@ -98,6 +99,14 @@ class HouseRules(Described):
     testing : as-pulled (default: each cable is tested, each link brought up as soon as can be) or
         last (all tests after the last end is made).
     provisioning : bench (default: every device set before any is taken out) or each-end.
+    test_method : one-cord (default: both end connections are in the reading), two-cord, three-cord
+        or equipment-cord. test_limits : iso-14763-3 (default) or tia-568.
+    multifiber_way : breakout (default) or another way to test multi-fiber plant; see Way.
+    launch : encircled-flux (default), mandrel or unconditioned, on multimode.
+    test_directions : both (default) or one. reference_h : a reference is stale after that. [h]
+    reference_drift_c : and once it is so much warmer or colder. [°C]
+    far_from_prediction_db : a reading that passes, and is so much over what was expected, is
+        looked at. [dB]
     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
     """
 
@@ -135,6 +144,14 @@ class HouseRules(Described):
     day_starts: Clock = "08:00"
     testing: Literal["as-pulled", "last"] = "as-pulled"
     provisioning: Literal["bench", "each-end"] = "bench"
+    test_method: Method = "one-cord"
+    test_limits: Literal["iso-14763-3", "tia-568"] = "iso-14763-3"
+    multifiber_way: Way = "breakout"
+    launch: Launch = "encircled-flux"
+    test_directions: Literal["both", "one"] = "both"
+    reference_h: Annotated[float, Ge(0.5), Le(100)] = 4.0
+    reference_drift_c: Annotated[float, Ge(1), Le(60)] = 10.0
+    far_from_prediction_db: Annotated[float, Ge(0.1), Le(10)] = 1.0
 
 
 def strands_ended(strands: int, used: int, rules: HouseRules) -> int:

@@ -20,6 +20,7 @@ from passerelle.core.tables.rows import Keys, Wiring
 from .connectors import Connector
 from .fields import (
     Alike,
+    Described,
     FiberName,
     GradeName,
     LossDb,
@@ -41,7 +42,7 @@ SegmentKind = Literal["cord", "cable", "pigtail", "cassette", "inline"]
 JointKind = Literal["adapter", "fusion", "mechanical"]
 LengthFrom = Literal["measured", "drawing", "guess"]
 FiberFrom = Literal["print", "record", "guess"]
-Reading = Literal["none", "run", "a", "b", "both"]
+Reading = Literal["none", "run", "a", "b", "both", "run-a", "run-b"]
 Clip = Literal["splits", "opens", "single", "fixed"]
 Direction = Literal["a-b", "b-a"]
 Glass = Literal[
@@ -50,6 +51,14 @@ Glass = Literal[
 """ITU-T category of single-mode glass, as the sheath prints it beside the class."""
 """What a measured loss holds: the cable alone, or its run with no, one or both end connections."""
 Lane = Annotated[int, Ge(1), Le(8)]
+
+
+@dataclass(frozen=True, slots=True)
+class ReadAt(Described):
+    """A measured loss at one wavelength. [nm, dB]"""
+
+    nm: WavelengthNm
+    loss_db: LossDb
 
 
 class _Unsaid(float):
@@ -82,6 +91,7 @@ class Segment(Thing):
     loss_db : replaces the table value; an inline part must have it. [dB]
     source : where loss_db comes from. loss_includes : what the reading holds; None: not recorded.
     loss_nm : the wavelength of the reading; None: not recorded, it counts at every one. [nm]
+    reads : measured losses at several wavelengths, which go before loss_db where they were read.
     glass : ITU-T category that the print states, whose attenuation then counts.
     direction : of an inline part that sits on one strand: light from a to b, or from b to a.
     conditioning : a mode-conditioning cord, its single-mode leg at the transmitter.
@@ -113,6 +123,7 @@ class Segment(Thing):
     source: Text | None = None
     loss_includes: Reading | None = None
     loss_nm: WavelengthNm | None = None
+    reads: Annotated[tuple[ReadAt, ...], Len(0, 8)] = ()
     glass: Glass | None = None
     direction: Direction | None = None
     what: Name | None = None
@@ -142,9 +153,7 @@ class Segment(Thing):
         front: Literal["a", "b"] | None = "b" if alike else None
         if self.front is not None:
             front = "a" if self.front == "b" else "b"
-        holds: Reading | None = self.loss_includes
-        if holds in ("a", "b"):
-            holds = "b" if holds == "a" else "a"
+        holds = other_way(self.loss_includes)
         ends = (self.ends[1], self.ends[0])
         conditions = self.conditions
         if conditions is not None:
@@ -190,6 +199,14 @@ AnyPart = Annotated[
     Part, Tagged("a part has the key 'segment' or the key 'joint'", segment=Segment, joint=Joint)
 ]
 """A part as documents have it."""
+
+
+_TURNED: dict[str, Reading] = {"a": "b", "b": "a", "run-a": "run-b", "run-b": "run-a"}
+
+
+def other_way(holds: Reading | None) -> Reading | None:
+    """What a reading holds, seen from the other end."""
+    return holds if holds is None else _TURNED.get(holds, holds)
 
 
 class PathError(Told):

@@ -20,6 +20,7 @@ from passerelle.core.plan.lightpath import (
     PathError,
     Reading,
     Segment,
+    other_way,
 )
 from passerelle.core.tables.kinds import PART_KINDS
 from passerelle.core.words import counted
@@ -85,6 +86,7 @@ def as_segment(plant: Plant, segment: Segment, cable: Cable, *, back: bool = Fal
         source=source,
         loss_includes=_holds(cable, back=back) if loss is not None else None,
         loss_nm=cable.loss_nm if loss is not None else None,
+        reads=(),
         glass=cable.glass,
         existing=cable.existing,
         fiber_from=cable.fiber_from,
@@ -93,10 +95,7 @@ def as_segment(plant: Plant, segment: Segment, cable: Cable, *, back: bool = Fal
 
 
 def _holds(cable: Cable, *, back: bool) -> Reading | None:
-    holds = cable.loss_includes
-    if back and holds in ("a", "b"):
-        return "b" if holds == "a" else "a"
-    return holds
+    return other_way(cable.loss_includes) if back else cable.loss_includes
 
 
 def _passes_back(link: Link, cable: Cable) -> bool:

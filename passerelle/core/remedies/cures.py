@@ -73,7 +73,7 @@ def with_glass(link: Link, fiber: str) -> tuple[SetPart, ...]:
         if isinstance(part, Segment) and part.fiber is not None and part.fiber != fiber:
             new = replace(part, fiber=fiber, existing=False, length_from=None, fiber_from=None)
             if part.kind != "cassette":
-                new = replace(new, loss_db=None, source=None, loss_includes=None)
+                new = replace(new, loss_db=None, source=None, loss_includes=None, reads=())
             edits.append(SetPart.to(new))
     return tuple(edits)
 

@@ -4,8 +4,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from math import ceil
 
+from passerelle.core.plant.travel import Travel
+
 from .task import Task
-from .travel import Travel
 
 EPS = 1e-9
 GRID = 100

@@ -11,6 +11,7 @@ from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.visiting import minutes_of
+from passerelle.core.plant.travel import Travel, travel_of
 from passerelle.core.refused import Refused
 from passerelle.core.working import phase
 
@@ -21,7 +22,6 @@ from .orders import Order, orders_of
 from .schedule import URGENT, NeverError, never_open, scheduled
 from .task import Task
 from .tasks import Work, depot_of, in_order, work_of
-from .travel import Travel, travel_of
 
 TRIES = 24
 MORE_TRIES = 3000

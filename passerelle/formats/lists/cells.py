@@ -15,7 +15,7 @@ from passerelle.core.words import FOOT_M, number
 CellKind = Literal[
     "text", "length", "small length", "number", "whole", "rate", "watts", "loss", "wavelength",
     "yes", "year", "fiber", "application", "strands", "choice", "words", "bends",
-    "names", "money", "amount", "date",
+    "names", "money", "amount", "date", "reading",
 ]  # fmt: skip
 METRES = {
     "m": 1.0, "metre": 1.0, "metres": 1.0, "meter": 1.0, "meters": 1.0, "km": 1000.0, "ft": FOOT_M,
@@ -272,6 +272,29 @@ def day(text: str, unit: str | None = None) -> str:
         raise wrong from None
 
 
+NO_LIGHT = ("no light", "dark", "los", "no signal", "fault", "open", "infinite", "inf")
+SKIPPED = ("skipped", "skip", "not tested", "not read")
+
+
+def reading(text: str, unit: str | None = None) -> float | str:
+    """A loss that was read, or 'no light' or 'skipped'. Raises ValueError.
+
+    A level in dBm is no loss: what the reference was is needed to make one of it.
+    """
+    low = " ".join(text.lower().split())
+    if low in NO_LIGHT or low.startswith(">"):
+        return "no light"
+    if low in SKIPPED:
+        return "skipped"
+    value, behind = _amount(text)
+    word = behind or (unit or "").lower()
+    if word == "dbm":
+        raise ValueError(f"“{text[:40]}” is a level; a loss is the reference's level less this one")
+    if word not in ("", "db"):
+        raise ValueError(f"“{text[:40]}” is in {word[:20]}, not in dB")
+    return value
+
+
 def _text(text: str, unit: str | None = None) -> str:
     return text
 
@@ -281,5 +304,5 @@ READERS: dict[CellKind, Callable[[str, str | None], Any]] = {
     "whole": whole, "rate": rate, "watts": plain("watts"), "loss": plain("loss"),
     "wavelength": plain("wavelength"), "yes": yes, "year": whole, "fiber": fiber,
     "application": application, "strands": strands, "bends": bends,
-    "names": names, "amount": amount, "date": day,
+    "names": names, "amount": amount, "date": day, "reading": reading,
 }  # fmt: skip

@@ -6,10 +6,13 @@ from typing import Literal, get_args
 from passerelle.core.choice.need import BUDGETS, SURROUNDINGS
 from passerelle.core.plan.backbone import Hazard, PathwayKind
 from passerelle.core.plan.lightpath import LengthFrom
+from passerelle.core.plan.testing import Method
 
 from .cells import CellKind
 
-ListKind = Literal["place", "pathway", "cable", "strand", "need", "link", "price", "stock"]
+ListKind = Literal[
+    "place", "pathway", "cable", "strand", "need", "link", "price", "stock", "reading"
+]  # fmt: skip
 STRAND_STATES = ("free", "used", "dark", "bad", "reserved")
 SPACES = ("plenum", "riser", "general")
 
@@ -170,9 +173,27 @@ FIELDS: dict[ListKind, tuple[Field, ...]] = {
         _f("where", "Where", "text", "where|place|shelf|store|location"),
         _f("notes", "Notes", "text", _NOTES),
     ),
+    "reading": (
+        _f("run", "Run", "text", "run|cable id|fiber id|fibre id|label"),
+        _f("cable", "Cable", "text", "cable|cable name"),
+        _f("strand", "Strand", "whole",
+           "strand|strand number|fiber|fibre|fiber number|fibre number|core"),
+        _f("nm", "Wavelength", "wavelength", "wavelength|window|nm|lambda", needed=True),
+        _f("direction", "Direction", "choice", "direction|way", options=("a-b", "b-a")),
+        _f("loss", "Reading", "reading", f"reading|result|value|{_LOSS}", needed=True),
+        _f("method", "Method", "choice", "method|reference|reference method",
+           options=get_args(Method)),
+        _f("at", "Read at", "text", "read at|date|time|when|measured on"),
+        _f("who", "Who", "text", "who|operator|technician|by"),
+        _f("instrument", "Instrument", "text", "instrument|meter|tester"),
+        _f("inspected", "Inspected", "yes", "inspected|ends inspected"),
+        _f("length_m", "Length", "length", "length|optical length|fiber length|fibre length"),
+        _f("note", "Note", "text", _NOTES),
+    ),
 }  # fmt: skip
 LABELS: dict[ListKind, str] = {
     "place": "Places", "pathway": "Pathways", "cable": "Cables", "strand": "Strands",
     "need": "Needs",
     "link": "Links as built", "price": "Prices", "stock": "Stock at hand",
+    "reading": "Readings",
 }  # fmt: skip

@@ -14,7 +14,7 @@ from .fields import FIELDS, ListKind
 from .xlsx import is_xlsx, read_xlsx
 
 MAX_BYTES = 8 * 1024 * 1024
-MAX_ROWS = 5000
+MAX_ROWS = 20_000
 MAX_COLUMNS = 200
 MAX_CELL = 2000
 _ABOVE = 10

@@ -6,6 +6,7 @@
 #import "materials.typ": materials-sheet
 #import "brief.typ": brief-sheet
 #import "visits.typ": visit-sheet
+#import "testing.typ": test-sheet
 
 #let data = json(bytes(sys.inputs.data))
 #set document(title: data.plan + ": " + data.title)
@@ -39,7 +40,7 @@
 #let draw = (
   overview: overview-sheet, link: link-sheet, schedule: schedule-sheet, panel: panel-sheet,
   splices: splice-sheet, pull: pull-sheet, route: route-sheet, materials: materials-sheet, brief: brief-sheet, pictures: pictures-sheet,
-  visit: visit-sheet,
+  visit: visit-sheet, test: test-sheet,
 )
 
 #if data.sheets.len() == 0 [

@@ -4,10 +4,10 @@ from passerelle.core.judge.wholeplan import check
 from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.visiting import PlannedVisit
+from passerelle.core.plant.travel import travel_of
 from passerelle.core.visits.carried import cuts_of, drawings_of, first_visits
 from passerelle.core.visits.kept import kept_visits
 from passerelle.core.visits.proposal import conditions_of
-from passerelle.core.visits.travel import travel_of
 from passerelle.core.words import in_metres
 from passerelle.formats.prices import price_book
 from tests.core.visits.test_again import work

@@ -7,12 +7,12 @@ from passerelle.core.materials.materials import materials_of
 from passerelle.core.plan.backbone import Place
 from passerelle.core.plan.things import Things
 from passerelle.core.plan.visiting import PlannedVisit, Window
+from passerelle.core.plant.travel import travel_of
 from passerelle.core.visits.ground import Ground
 from passerelle.core.visits.kept import as_planned, kept_visits, unassigned
 from passerelle.core.visits.proposal import conditions_of, proposed
 from passerelle.core.visits.states import cable_states
 from passerelle.core.visits.tasks import work_of
-from passerelle.core.visits.travel import travel_of
 from passerelle.formats.prices import price_book
 
 from .test_tasks import done, plan, work

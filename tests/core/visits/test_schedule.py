@@ -6,12 +6,12 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from passerelle.core.plant.travel import Travel
 from passerelle.core.visits.bound import least_days
 from passerelle.core.visits.days import Conditions
 from passerelle.core.visits.proposal import best_of
 from passerelle.core.visits.schedule import NeverError, scheduled
 from passerelle.core.visits.task import Task, Wait
-from passerelle.core.visits.travel import Travel
 
 PLACES = ("H", "A", "B")
 TRAVEL = Travel({frozenset("HA"): 12.0, frozenset("HB"): 30.0, frozenset("AB"): 18.0}, {}, {}, {})

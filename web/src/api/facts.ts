@@ -8,9 +8,19 @@ import { createOutbox } from "./outbox";
 export type RedLight = Extract<Fact, { kind: "red light" }>;
 export type StrandFact = Extract<Fact, { kind: "strand" }>;
 export type TaskFact = Extract<Fact, { kind: "task" }>;
+export type ReadingFact = Extract<Fact, { kind: "reading" }>;
+export type ReferenceFact = Extract<Fact, { kind: "reference" }>;
+export type ReferenceEnd = Extract<Fact, { kind: "reference ended" }>;
+export type FaceFact = Extract<Fact, { kind: "end face" }>;
+/** What is told of a fact; who, when and about what come with every one. */
+type Bare<T> = Omit<T, "id" | "about" | "at" | "who" | "corrects" | "withdrawn">;
 type Told =
   | Pick<TaskFact, "kind" | "task" | "state" | "minutes" | "from_m" | "until_m" | "note" | "points" | "was">
   | Pick<RedLight, "kind" | "start" | "seen">
+  | Bare<ReadingFact>
+  | Bare<ReferenceFact>
+  | Bare<ReferenceEnd>
+  | Bare<FaceFact>
   | Pick<StrandFact, "kind" | "strand" | "state">;
 
 /** The facts about a thing that no later one corrects. */
@@ -58,9 +68,9 @@ const newId = () => Array.from(crypto.getRandomValues(new Uint8Array(13)), (one)
 
 /**
  * Notes what was seen, by whom and when: kept on this device at once, and sent as soon as the server
- * is there. What is said of the plan is asked anew.
+ * is there. What is said of the plan is asked anew; `about` names what alone is, where much is noted.
  */
-export function useNoteFacts(plan_id: number) {
+export function useNoteFacts(plan_id: number, about: readonly string[] | null = null) {
   const cache = useQueryClient();
   return async (notes: Note[]) => {
     const at = new Date().toISOString();
@@ -75,7 +85,9 @@ export function useNoteFacts(plan_id: number) {
       withdrawn: withdrawn ?? false,
     }));
     const became = await outbox.put({ plan_id, facts });
-    if (became === "sent") void cache.invalidateQueries({ queryKey: ["plan", plan_id] });
+    if (became === "sent") {
+      for (const what of about ?? [null]) void cache.invalidateQueries({ queryKey: what === null ? ["plan", plan_id] : ["plan", plan_id, what] });
+    }
     return became;
   };
 }

@@ -2335,6 +2335,168 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tests
+         * @description Every sheet in the order to be walked, with what was read and what it means.
+         */
+        get: operations["tests"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/tests/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Teststate
+         * @description How far testing is, and how many findings are open.
+         */
+        get: operations["testState"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/tests/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Testsheet
+         * @description One sheet: every run with its limits, what was read of it and what that means.
+         */
+        get: operations["testSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/tests/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whytest
+         * @description How the figures of a run at a wavelength were made.
+         */
+        get: operations["whyTest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/tests/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Testways
+         * @description Ways to test the plan's multi-fiber runs, the cheapest first.
+         */
+        get: operations["testWays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/tests/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulatereadings
+         * @description Have the simulated instruments read cells of a sheet; their readings say that they are.
+         *
+         *     runs : else all. again : cells that were read already, too.
+         */
+        post: operations["simulateReadings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/tests/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Swapcolumns
+         * @description Let readings of two wavelengths change places: each is corrected by a later one.
+         */
+        post: operations["swapColumns"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/tests/face": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lookatface
+         * @description What the simulated scope shows of a face, and how it is graded. Nothing is stored.
+         */
+        post: operations["lookAtFace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/history/{number}/changes": {
         parameters: {
             query?: never;
@@ -2422,7 +2584,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "survey" | "need" | "choose" | "route" | "light" | "polarity";
+            step: "survey" | "need" | "choose" | "route" | "light" | "polarity" | "test";
             /** Title */
             title: string;
             /** Message */
@@ -2519,6 +2681,34 @@ export interface components {
             outfits: components["schemas"]["OutfitView"][];
         };
         /**
+         * AtView
+         * @description The limits of a run at a wavelength, and the bands that readings fall into. [nm, dB]
+         */
+        AtView: {
+            /** Nm */
+            nm: number;
+            /** Limit Db */
+            limit_db: number | null;
+            /** Expected Db */
+            expected_db: number | null;
+            /** Expected From Db */
+            expected_from_db: number | null;
+            /** Expected To Db */
+            expected_to_db: number | null;
+            /** Best Db */
+            best_db: number | null;
+            /** Doubt Db */
+            doubt_db: number | null;
+            /** Application Limit Db */
+            application_limit_db: number | null;
+            /** Applications */
+            applications: string[];
+            /** Unknown */
+            unknown: string | null;
+            /** Bands */
+            bands: components["schemas"]["BandView"][];
+        };
+        /**
          * Attenuation
          * @description Attenuation around one wavelength. [nm, dB/km] typical None takes the standard grade's.
          */
@@ -2533,6 +2723,21 @@ export interface components {
             x?: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * BandView
+         * @description Readings up to a value share a verdict; null: all that is more. [dB]
+         */
+        BandView: {
+            /** Until Db */
+            until_db: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "too good" | "passes" | "passes, far from expected" | "passes within uncertainty" | "fails within uncertainty" | "fails" | "ask" | "not judged";
+            /** Ask */
+            ask: string | null;
         };
         /**
          * Base
@@ -2703,7 +2908,7 @@ export interface components {
             /** Measured */
             measured?: string | null;
             /** Loss Includes */
-            loss_includes?: ("none" | "run" | "a" | "b" | "both") | null;
+            loss_includes?: ("none" | "run" | "a" | "b" | "both" | "run-a" | "run-b") | null;
             /** Glass */
             glass?: ("G.652.B" | "G.652.D" | "G.653" | "G.655" | "G.657.A1" | "G.657.A2" | "G.657.B2" | "G.657.B3") | null;
             /**
@@ -3542,6 +3747,40 @@ export interface components {
             links: number;
         };
         /**
+         * EndFaceView
+         * @description A face as it was looked at.
+         */
+        EndFaceView: {
+            /** Id */
+            id: string;
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Place */
+            place: string;
+            /** Panel */
+            panel: string | null;
+            /** Port */
+            port: number | null;
+            /** Side */
+            side: string;
+            /** Strand */
+            strand: number | null;
+            /** Moment */
+            moment: string;
+            /** Found */
+            found: ("clean" | "dirty" | "scratched" | "pitted" | "cracked") | null;
+            /** Passed */
+            passed: boolean | null;
+            /** Zones */
+            zones: string[];
+            /** Cleanings */
+            cleanings: number;
+            /** Simulated */
+            simulated: boolean;
+        };
+        /**
          * EndSeenBody
          * @description What was seen at one end of a cable or cord; null: not looked at.
          */
@@ -3682,12 +3921,119 @@ export interface components {
             key_up: boolean;
         };
         /**
+         * FaceFact
+         * @description A face that was looked at.
+         *
+         *     strand : on a ferrule of many its position. moment : before cleaning, after, or that it was
+         *     cleaned. zones : what was counted by zone, as 'A: 1 defect of 3 µm'. cleanings : so far.
+         *     passed : by the criteria of its polish; None: nobody judged it.
+         */
+        FaceFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "end face";
+            /** Place */
+            place: string;
+            /** Panel */
+            panel?: string | null;
+            /** Port */
+            port?: number | null;
+            /**
+             * Side
+             * @default front
+             * @enum {string}
+             */
+            side: "front" | "back";
+            /** Strand */
+            strand?: number | null;
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment: "before" | "cleaned" | "after";
+            /** Polish */
+            polish?: ("UPC" | "APC" | "PC" | "multimode" | "multi-fiber") | null;
+            /** Found */
+            found?: ("clean" | "dirty" | "scratched" | "pitted" | "cracked") | null;
+            /**
+             * Zones
+             * @default []
+             */
+            zones: string[];
+            /** Passed */
+            passed?: boolean | null;
+            /**
+             * Cleanings
+             * @default 0
+             */
+            cleanings: number;
+            /** Instrument */
+            instrument?: string | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * FaceLook
+         * @description What the scope shows, and how it is graded.
+         */
+        FaceLook: {
+            /** Features */
+            features: components["schemas"]["FeatureView"][];
+            /** Passed */
+            passed: boolean;
+            /**
+             * Found
+             * @enum {string}
+             */
+            found: "clean" | "dirty" | "scratched" | "pitted" | "cracked";
+            /**
+             * Next
+             * @enum {string}
+             */
+            next: "connect" | "clean" | "re-terminate";
+            /** Zones */
+            zones: string[];
+            /** Wrong */
+            wrong: string[];
+            /** Edition */
+            edition: string;
+            /** Tip */
+            tip: string;
+            /** Edges Um */
+            edges_um: number[];
+        };
+        /**
          * FactsBody
          * @description Facts to add; those that are there already change nothing.
          */
         FactsBody: {
             /** Facts */
-            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"])[];
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"])[];
         };
         /**
          * FactsView
@@ -3697,7 +4043,7 @@ export interface components {
          */
         FactsView: {
             /** Facts */
-            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"])[];
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"])[];
             /** Standing */
             standing: string[];
             /** Number */
@@ -3722,6 +4068,27 @@ export interface components {
             field: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * FeatureView
+         * @description Something on a face, from the middle of the fiber. [µm, °]
+         */
+        FeatureView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "grain" | "oil" | "scratch" | "pit" | "crack";
+            /** X Um */
+            x_um: number;
+            /** Y Um */
+            y_um: number;
+            /** Size Um */
+            size_um: number;
+            /** Length Um */
+            length_um: number;
+            /** Angle Deg */
+            angle_deg: number;
         };
         /**
          * Feed
@@ -4162,6 +4529,14 @@ export interface components {
          *     testing : as-pulled (default: each cable is tested, each link brought up as soon as can be) or
          *         last (all tests after the last end is made).
          *     provisioning : bench (default: every device set before any is taken out) or each-end.
+         *     test_method : one-cord (default: both end connections are in the reading), two-cord, three-cord
+         *         or equipment-cord. test_limits : iso-14763-3 (default) or tia-568.
+         *     multifiber_way : breakout (default) or another way to test multi-fiber plant; see Way.
+         *     launch : encircled-flux (default), mandrel or unconditioned, on multimode.
+         *     test_directions : both (default) or one. reference_h : a reference is stale after that. [h]
+         *     reference_drift_c : and once it is so much warmer or colder. [°C]
+         *     far_from_prediction_db : a reading that passes, and is so much over what was expected, is
+         *         looked at. [dB]
          *     spare_strands_percent : strands to keep spare in cables that are still to be pulled. [%]
          */
         HouseRules: {
@@ -4351,6 +4726,51 @@ export interface components {
              * @enum {string}
              */
             provisioning: "bench" | "each-end";
+            /**
+             * Test Method
+             * @default one-cord
+             * @enum {string}
+             */
+            test_method: "one-cord" | "two-cord" | "three-cord" | "equipment-cord";
+            /**
+             * Test Limits
+             * @default iso-14763-3
+             * @enum {string}
+             */
+            test_limits: "iso-14763-3" | "tia-568";
+            /**
+             * Multifiber Way
+             * @default breakout
+             * @enum {string}
+             */
+            multifiber_way: "single" | "breakout" | "breakout-trunk" | "parallel" | "wide-area" | "switch" | "cassettes";
+            /**
+             * Launch
+             * @default encircled-flux
+             * @enum {string}
+             */
+            launch: "encircled-flux" | "mandrel" | "unconditioned";
+            /**
+             * Test Directions
+             * @default both
+             * @enum {string}
+             */
+            test_directions: "both" | "one";
+            /**
+             * Reference H
+             * @default 4
+             */
+            reference_h: number;
+            /**
+             * Reference Drift C
+             * @default 10
+             */
+            reference_drift_c: number;
+            /**
+             * Far From Prediction Db
+             * @default 1
+             */
+            far_from_prediction_db: number;
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -4669,6 +5089,16 @@ export interface components {
             said: string;
         };
         /**
+         * LeftOutView
+         * @description A strand that is no run, and why.
+         */
+        LeftOutView: {
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * LineBody
          * @description One line of text.
          */
@@ -4876,7 +5306,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock";
+            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock" | "reading";
             /** Columns */
             columns: components["schemas"]["ColumnModel"][];
             /** Rows */
@@ -4918,6 +5348,29 @@ export interface components {
             problems: components["schemas"]["FaultView"][];
         };
         /**
+         * LookBody
+         * @description A face that the simulated scope is to look at.
+         */
+        LookBody: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "UPC" | "APC" | "PC" | "multimode" | "multi-fiber";
+            /** Where */
+            where: string;
+            /**
+             * Cleanings
+             * @default 0
+             */
+            cleanings: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
          * LyingView
          * @description A cable as it lies in a pathway; x and y from the centre. [mm]
          */
@@ -4936,6 +5389,20 @@ export interface components {
             power: boolean;
             /** Planned */
             planned: boolean;
+        };
+        /**
+         * MarginView
+         * @description A link whose cables were read: its margin as planned, and as measured. [dB]
+         */
+        MarginView: {
+            /** Link Id */
+            link_id: string;
+            /** Link */
+            link: string;
+            /** Planned Db */
+            planned_db: number | null;
+            /** Measured Db */
+            measured_db: number | null;
         };
         /**
          * MaterialChangeView
@@ -5342,6 +5809,16 @@ export interface components {
             name: string;
         };
         /**
+         * Noted
+         * @description How many facts were added, and what was said.
+         */
+        Noted: {
+            /** Count */
+            count: number;
+            /** Said */
+            said: string;
+        };
+        /**
          * NotedView
          * @description What was noted last of a task.
          */
@@ -5364,6 +5841,22 @@ export interface components {
             note: string | null;
             /** Points */
             points: string[];
+        };
+        /**
+         * OddsView
+         * @description Of runs that are not read yet. again : runs that will not pass, on average.
+         */
+        OddsView: {
+            /** Runs */
+            runs: number;
+            /** First Go */
+            first_go: number;
+            /** Again */
+            again: number;
+            /** Bring */
+            bring: number;
+            /** Readings */
+            readings: number;
         };
         /**
          * OptionView
@@ -5997,7 +6490,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits";
+            kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests";
             /** Title */
             title: string;
             /** Sheets */
@@ -6899,6 +7392,20 @@ export interface components {
             missing: string | null;
         };
         /**
+         * ReadAt
+         * @description A measured loss at one wavelength. [nm, dB]
+         */
+        ReadAt: {
+            /** Nm */
+            nm: number;
+            /** Loss Db */
+            loss_db: number;
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
          * ReadingBody
          * @description Light in at a place of end a, and where it came out at end b; null: nowhere.
          */
@@ -6907,6 +7414,148 @@ export interface components {
             start: number[];
             /** End */
             end: number[] | null;
+        };
+        /**
+         * ReadingCellView
+         * @description A run at a wavelength, one way. at : which of the row's wavelengths. before : older ones.
+         */
+        ReadingCellView: {
+            /** Nm */
+            nm: number;
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "a-b" | "b-a";
+            /** At */
+            at: number;
+            reading: components["schemas"]["ReadingView"] | null;
+            /** Stale */
+            stale: ("time" | "cord removed" | "temperature" | "wrong" | "put away" | "not set before") | null;
+            /** Verdict */
+            verdict: ("too good" | "passes" | "passes, far from expected" | "passes within uncertainty" | "fails within uncertainty" | "fails" | "ask" | "not judged") | null;
+            /** Before */
+            before: number;
+        };
+        /**
+         * ReadingFact
+         * @description What was read of a run at a wavelength, the light going one way.
+         *
+         *     run : its id, of cable and strand or link and leg. called : its name then. loss_db : None where
+         *     there was no light, or it was skipped. [dB] seen_at : the strand that the light came out on.
+         *     length_m : optical length that the instrument told. [m] inspected : both faces were looked at
+         *     and clean. simulated : no instrument was there.
+         */
+        ReadingFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "reading";
+            /** Run */
+            run: string;
+            /** Called */
+            called: string;
+            /** Nm */
+            nm: number;
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "a-b" | "b-a";
+            /**
+             * Result
+             * @default read
+             * @enum {string}
+             */
+            result: "read" | "no light" | "skipped";
+            /** Loss Db */
+            loss_db?: number | null;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "one-cord" | "two-cord" | "three-cord" | "equipment-cord";
+            /**
+             * Way
+             * @default single
+             * @enum {string}
+             */
+            way: "single" | "breakout" | "breakout-trunk" | "parallel" | "wide-area" | "switch" | "cassettes";
+            /** Reference */
+            reference?: string | null;
+            /** Launch */
+            launch?: ("encircled-flux" | "mandrel" | "unconditioned") | null;
+            /** Instrument */
+            instrument?: string | null;
+            /** Inspected */
+            inspected?: boolean | null;
+            /** Length M */
+            length_m?: number | null;
+            /** Seen At */
+            seen_at?: number | null;
+            /**
+             * Stage
+             * @default laid
+             * @enum {string}
+             */
+            stage: "on the reel" | "laid";
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * ReadingView
+         * @description A reading as it stands.
+         */
+        ReadingView: {
+            /** Id */
+            id: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "read" | "no light" | "skipped";
+            /** Loss Db */
+            loss_db: number | null;
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Instrument */
+            instrument: string | null;
+            /** Reference */
+            reference: string | null;
+            /** Inspected */
+            inspected: boolean | null;
+            /** Seen At */
+            seen_at: number | null;
+            /** Simulated */
+            simulated: boolean;
+            /** Note */
+            note: string | null;
         };
         /**
          * ReasonView
@@ -7058,6 +7707,166 @@ export interface components {
             lanes: {
                 [key: string]: number;
             };
+        };
+        /**
+         * ReferenceEndFact
+         * @description A reference holds no longer, and why.
+         */
+        ReferenceEndFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "reference ended";
+            /** Reference */
+            reference: string;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "cord removed" | "temperature" | "time" | "wrong" | "put away";
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * ReferenceFact
+         * @description A reference that was set.
+         *
+         *     nm : its wavelengths. place : where the source stands. cords : serials of the test cords.
+         *     check_db : what the cords read against each other afterwards. calibrated : of the instrument.
+         *     hours : it stays good so long; None: by house rule. temperature_c : where it was set. [°C]
+         */
+        ReferenceFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "reference";
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "one-cord" | "two-cord" | "three-cord" | "equipment-cord";
+            /**
+             * Way
+             * @default single
+             * @enum {string}
+             */
+            way: "single" | "breakout" | "breakout-trunk" | "parallel" | "wide-area" | "switch" | "cassettes";
+            /** Nm */
+            nm: number[];
+            /** Place */
+            place?: string | null;
+            /** Launch */
+            launch?: ("encircled-flux" | "mandrel" | "unconditioned") | null;
+            /**
+             * Cords
+             * @default []
+             */
+            cords: string[];
+            /** Check Db */
+            check_db?: number | null;
+            /** Instrument */
+            instrument?: string | null;
+            /** Calibrated */
+            calibrated?: string | null;
+            /** Hours */
+            hours?: number | null;
+            /** Temperature C */
+            temperature_c?: number | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * ReferenceView
+         * @description A reference as it was set, and what ended it. doubts : of its cords or instrument.
+         */
+        ReferenceView: {
+            /** Id */
+            id: string;
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "one-cord" | "two-cord" | "three-cord" | "equipment-cord";
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "single" | "breakout" | "breakout-trunk" | "parallel" | "wide-area" | "switch" | "cassettes";
+            /** Nm */
+            nm: number[];
+            /** Place */
+            place: string | null;
+            /** Cords */
+            cords: string[];
+            /** Check Db */
+            check_db: number | null;
+            /** Instrument */
+            instrument: string | null;
+            /** Calibrated */
+            calibrated: string | null;
+            /** Launch */
+            launch: ("encircled-flux" | "mandrel" | "unconditioned") | null;
+            /** Simulated */
+            simulated: boolean;
+            /** Ended */
+            ended: string | null;
+            /** Why */
+            why: string | null;
+            /** Readings */
+            readings: number;
+            /** First */
+            first: string | null;
+            /** Last */
+            last: string | null;
+            /** Doubts */
+            doubts: string[];
         };
         /**
          * RemedyView
@@ -7371,6 +8180,7 @@ export interface components {
          *     loss_db : replaces the table value; an inline part must have it. [dB]
          *     source : where loss_db comes from. loss_includes : what the reading holds; None: not recorded.
          *     loss_nm : the wavelength of the reading; None: not recorded, it counts at every one. [nm]
+         *     reads : measured losses at several wavelengths, which go before loss_db where they were read.
          *     glass : ITU-T category that the print states, whose attenuation then counts.
          *     direction : of an inline part that sits on one strand: light from a to b, or from b to a.
          *     conditioning : a mode-conditioning cord, its single-mode leg at the transmitter.
@@ -7418,9 +8228,14 @@ export interface components {
             /** Source */
             source?: string | null;
             /** Loss Includes */
-            loss_includes?: ("none" | "run" | "a" | "b" | "both") | null;
+            loss_includes?: ("none" | "run" | "a" | "b" | "both" | "run-a" | "run-b") | null;
             /** Loss Nm */
             loss_nm?: number | null;
+            /**
+             * Reads
+             * @default []
+             */
+            reads: components["schemas"]["ReadAt"][];
             /** Glass */
             glass?: ("G.652.B" | "G.652.D" | "G.653" | "G.655" | "G.657.A1" | "G.657.A2" | "G.657.B2" | "G.657.B3") | null;
             /** Direction */
@@ -7651,6 +8466,41 @@ export interface components {
             } | null;
         };
         /**
+         * SheetInfo
+         * @description A sheet in the list. passed, failed, again, left : rows. minutes : to read what is left.
+         */
+        SheetInfo: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * About Kind
+             * @enum {string}
+             */
+            about_kind: "cable" | "link";
+            /** About Id */
+            about_id: string;
+            /** Places */
+            places: (string | null)[];
+            /** Rows */
+            rows: number;
+            /** Passed */
+            passed: number;
+            /** Failed */
+            failed: number;
+            /** Again */
+            again: number;
+            /** Left */
+            left: number;
+            /** Minutes */
+            minutes: number;
+            /** Stop */
+            stop: number;
+            /** Warn */
+            warn: number;
+        };
+        /**
          * SheetView
          * @description A list as a table, and what its headings are taken for.
          */
@@ -7659,7 +8509,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock";
+            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock" | "reading";
             /** Kinds */
             kinds: components["schemas"]["passerelle__api__lists__schemas__KindView"][];
             /** Head */
@@ -7677,6 +8527,37 @@ export interface components {
             sheet: string | null;
             /** Columns */
             columns: components["schemas"]["ColumnModel"][];
+        };
+        /**
+         * SimulateBody
+         * @description Cells that the simulated instruments are to read. seed : of the hidden plant.
+         */
+        SimulateBody: {
+            /**
+             * Kind
+             * @default permanent
+             * @enum {string}
+             */
+            kind: "permanent" | "channel" | "cord" | "section";
+            /** Key */
+            key: string;
+            /**
+             * Runs
+             * @default []
+             */
+            runs: string[];
+            /**
+             * Again
+             * @default false
+             */
+            again: boolean;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /** Reference */
+            reference?: string | null;
         };
         /**
          * Slack
@@ -8085,6 +8966,22 @@ export interface components {
             edits: (components["schemas"]["SetPart"] | components["schemas"]["InsertSegment"] | components["schemas"]["SplitSegment"] | components["schemas"]["RemovePart"] | components["schemas"]["MoveSegment"] | components["schemas"]["SetEnd"] | components["schemas"]["Rename"])[];
         };
         /**
+         * SwapBody
+         * @description Two wavelengths of a sheet whose readings change places.
+         */
+        SwapBody: {
+            /**
+             * Kind
+             * @default permanent
+             * @enum {string}
+             */
+            kind: "permanent" | "channel" | "cord" | "section";
+            /** Key */
+            key: string;
+            /** Nm */
+            nm: number[];
+        };
+        /**
          * TableInfo
          * @description A table that can be saved as CSV.
          */
@@ -8154,7 +9051,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock";
+            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock" | "reading";
             /** Columns */
             columns: components["schemas"]["ColumnModel"][];
             /** Rows */
@@ -8360,6 +9257,282 @@ export interface components {
             x?: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * TestActView
+         * @description Something that can be done about a finding at once.
+         */
+        TestActView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "task" | "spoil" | "swap" | "again" | "faces" | "trace";
+            /** Label */
+            label: string;
+            /** Task */
+            task: string | null;
+            /** Place */
+            place: string | null;
+            /** Minutes */
+            minutes: number | null;
+            /** Reference */
+            reference: string | null;
+            /** Nm */
+            nm: number[] | null;
+        };
+        /**
+         * TestFindingView
+         * @description What readings mean. explained_by : the finding that says why there is this one.
+         */
+        TestFindingView: {
+            /** Rule */
+            rule: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stop" | "warn" | "note";
+            /** Title */
+            title: string;
+            /** Name */
+            name: string;
+            /** Said */
+            said: string;
+            /** Why */
+            why: string;
+            /** Do */
+            do: string;
+            /** Source */
+            source: string;
+            /** Sheet */
+            sheet: string;
+            /** Runs */
+            runs: string[];
+            /** Strands */
+            strands: number[];
+            /** Direction */
+            direction: ("a-b" | "b-a") | null;
+            /** Explained By */
+            explained_by: string | null;
+            /** Looks */
+            looks: components["schemas"]["TestLookView"][];
+            /** Acts */
+            acts: components["schemas"]["TestActView"][];
+        };
+        /**
+         * TestLookView
+         * @description A next look, cheapest first.
+         */
+        TestLookView: {
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * TestRunView
+         * @description A run: strand with its colour, ports, what was read, and what it comes to.
+         */
+        TestRunView: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Strand */
+            strand: number | null;
+            /** Colour */
+            colour: string | null;
+            /** Tube */
+            tube: number | null;
+            /** Ports */
+            ports: (string | null)[];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "passes" | "fails" | "again" | "open" | "skipped" | "not judged";
+            /** Odds */
+            odds: number | null;
+            /** Limits */
+            limits: number;
+            /** Cells */
+            cells: components["schemas"]["ReadingCellView"][];
+            /** Links */
+            links: string[];
+            /** Continuity */
+            continuity: string | null;
+        };
+        /**
+         * TestSheetView
+         * @description A sheet with its rows. limits : each set of limits once; a row names its own.
+         */
+        TestSheetView: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "permanent" | "channel" | "cord" | "section";
+            /** Name */
+            name: string;
+            /**
+             * About Kind
+             * @enum {string}
+             */
+            about_kind: "cable" | "link";
+            /** About Id */
+            about_id: string;
+            /** Places */
+            places: (string | null)[];
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "one-cord" | "two-cord" | "three-cord" | "equipment-cord";
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "single" | "breakout" | "breakout-trunk" | "parallel" | "wide-area" | "switch" | "cassettes";
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "on the reel" | "laid";
+            /** Counted */
+            counted: number;
+            /** Connections */
+            connections: number;
+            /** Splices */
+            splices: number;
+            /** Length M */
+            length_m: number;
+            /** Doubt Sources */
+            doubt_sources: string[];
+            /** Limits */
+            limits: components["schemas"]["AtView"][][];
+            /** Rows */
+            rows: components["schemas"]["TestRunView"][];
+            /** Findings */
+            findings: components["schemas"]["TestFindingView"][];
+            /** Faces */
+            faces: components["schemas"]["EndFaceView"][];
+            /**
+             * Face Kind
+             * @enum {string}
+             */
+            face_kind: "UPC" | "APC" | "PC" | "multimode" | "multi-fiber";
+            /** Tip */
+            tip: string;
+            /** Reference */
+            reference: string | null;
+            /** Wanted */
+            wanted: ("a-b" | "b-a")[];
+            /** Margins */
+            margins: components["schemas"]["MarginView"][];
+        };
+        /**
+         * TestState
+         * @description How far testing is, for the way. stop, warn : open findings.
+         */
+        TestState: {
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Read */
+            read: number;
+            /** Stop */
+            stop: number;
+            /** Warn */
+            warn: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * TestWayView
+         * @description A way to test multi-fiber plant, with what it takes here.
+         */
+        TestWayView: {
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "single" | "breakout" | "breakout-trunk" | "parallel" | "wide-area" | "switch" | "cassettes";
+            /** Title */
+            title: string;
+            /** Trap */
+            trap: string;
+            /** Limit Db */
+            limit_db: number | null;
+            /** Doubt Db */
+            doubt_db: number | null;
+            /** Readings */
+            readings: number;
+            /** References */
+            references: number;
+            /** Plug Matings */
+            plug_matings: number;
+            /** Single Matings */
+            single_matings: number;
+            /** Worn Percent */
+            worn_percent: number;
+            /** Hours */
+            hours: number;
+            /** Kit */
+            kit: number | null;
+            /** Cost */
+            cost: number | null;
+            /** Source */
+            source: string;
+            /** Sure */
+            sure: boolean;
+            /** Now */
+            now: boolean;
+        };
+        /**
+         * TestsView
+         * @description Every sheet in the order to be walked, the references, and what it all comes to.
+         *
+         *     plan : id of the plan itself, which references are about.
+         */
+        TestsView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "permanent" | "channel" | "cord" | "section";
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "one-cord" | "two-cord" | "three-cord" | "equipment-cord";
+            /**
+             * Launch
+             * @enum {string}
+             */
+            launch: "encircled-flux" | "mandrel" | "unconditioned";
+            /** Both Ways */
+            both_ways: boolean;
+            /** Sheets */
+            sheets: components["schemas"]["SheetInfo"][];
+            /** Walked Min */
+            walked_min: number;
+            /** References Needed */
+            references_needed: number;
+            /** References */
+            references: components["schemas"]["ReferenceView"][];
+            odds: components["schemas"]["OddsView"] | null;
+            /** Margins */
+            margins: components["schemas"]["MarginView"][];
+            /** Left Out */
+            left_out: components["schemas"]["LeftOutView"][];
+            /** Plan */
+            plan: string;
+            /** Findings */
+            findings: components["schemas"]["TestFindingView"][];
         };
         /**
          * ThereView
@@ -8697,6 +9870,18 @@ export interface components {
             shared: string[];
         };
         /**
+         * WaysView
+         * @description Every way, the cheapest first. runs : multi-fiber runs of the plan.
+         */
+        WaysView: {
+            /** Runs */
+            runs: number;
+            /** Currency */
+            currency: string;
+            /** Ways */
+            ways: components["schemas"]["TestWayView"][];
+        };
+        /**
          * WeightView
          * @description One thing that counts, and how much by budget.
          */
@@ -8762,6 +9947,48 @@ export interface components {
              * @default 2
              */
             published: number;
+        };
+        /**
+         * WhyLine
+         * @description One term of a figure. [dB]
+         */
+        WhyLine: {
+            /** Label */
+            label: string;
+            /** How */
+            how: string;
+            /** Limit Db */
+            limit_db: number | null;
+            /** Expected Db */
+            expected_db: number | null;
+            /** Best Db */
+            best_db: number | null;
+            /** Source */
+            source: string;
+            /** Sure */
+            sure: boolean;
+        };
+        /**
+         * WhyView
+         * @description How the limit, the expected and the least possible loss of a run were made.
+         */
+        WhyView: {
+            /** Name */
+            name: string;
+            /** Nm */
+            nm: number;
+            /** Lines */
+            lines: components["schemas"]["WhyLine"][];
+            /** Limit Db */
+            limit_db: number | null;
+            /** Expected Db */
+            expected_db: number | null;
+            /** Best Db */
+            best_db: number | null;
+            /** Doubt */
+            doubt: string[];
+            /** Applications */
+            applications: string[];
         };
         /**
          * Window
@@ -8842,7 +10069,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock";
+            kind: "place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock" | "reading";
             /** Label */
             label: string;
             /** Fields */
@@ -12997,7 +14224,7 @@ export interface operations {
     readList: {
         parameters: {
             query?: {
-                kind?: ("place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock") | null;
+                kind?: ("place" | "pathway" | "cable" | "strand" | "need" | "link" | "price" | "stock" | "reading") | null;
                 sheet_name?: string | null;
             };
             header?: never;
@@ -13044,7 +14271,9 @@ export interface operations {
     previewList: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
             path: {
                 plan_id: number;
             };
@@ -13442,7 +14671,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits";
+                kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests";
             };
             cookie?: never;
         };
@@ -14425,6 +15654,356 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tests: {
+        parameters: {
+            query?: {
+                kind?: "permanent" | "channel" | "cord" | "section";
+                stage?: "on the reel" | "laid";
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    testState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestState"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    testSheet: {
+        parameters: {
+            query: {
+                key: string;
+                kind?: "permanent" | "channel" | "cord" | "section";
+                method?: ("one-cord" | "two-cord" | "three-cord" | "equipment-cord") | null;
+                stage?: "on the reel" | "laid";
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestSheetView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    whyTest: {
+        parameters: {
+            query: {
+                key: string;
+                run: string;
+                nm: number;
+                kind?: "permanent" | "channel" | "cord" | "section";
+                method?: ("one-cord" | "two-cord" | "three-cord" | "equipment-cord") | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhyView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    testWays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    simulateReadings: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulateBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Noted"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    swapColumns: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Noted"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lookAtFace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaceLook"];
+                };
             };
             /** @description Not Found */
             404: {

@@ -12,6 +12,8 @@ const KEYS: [string, string][] = [
   ["5", "Polarity"],
   ["6", "Materials: what to buy and to cut"],
   ["7", "Visits: who goes where, when, with what; v proposes anew"],
+  ["8", "Test: limits, readings and what they mean; x opens the number pad"],
+  ["Enter, ↑ ↓", "keep a reading and go on; the strand above or below, in Test"],
   ["Alt ↑ ↓ ← →", "the task in focus earlier, later, to the visit before or after, in Visits"],
   ["↑ ↓", "one strand after the other, in Polarity"],
   ["n", "a new need"],

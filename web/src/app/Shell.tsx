@@ -5,6 +5,7 @@ import { Suspense, useEffect, useState } from "react";
 import { Outlet, Link as RouterLink, useLocation, useNavigate, useParams } from "react-router";
 import { useLinks, usePlan, useSettled, useTurn } from "../api/plan";
 import { useSteps } from "../api/looking";
+import { useTestState } from "../api/testing";
 import { Footbridge, type Pier } from "../drawing/Footbridge";
 import { Mono } from "../words/Mono";
 import { Toggle } from "../forms/Toggle";
@@ -126,6 +127,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     "5": () => links.length && void navigate(`${lightNow()}/polarity`),
     "6": go(`${home}/materials`),
     "7": go(`${home}/visits`),
+    "8": go(`${home}/test`),
     u: turned("undo"),
     "ctrl+z": turned("undo"),
     U: turned("redo"),
@@ -150,6 +152,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
   // With a link open, its own findings about strands and routes; else all about the backbone.
   const inRoute = (severity: "stop" | "warn") => (open ? open.route[severity] : plan.route[severity]);
   const at = location.pathname;
+  const tested = useTestState(plan.id, useSettled(plan.revision, 600)).data;
   const way = useSteps(plan.id, useSettled(plan.revision, 400)).data;
   const stepOf = (step: string) => way?.steps.find((one) => one.step === step);
   const piers: Pier[] = [
@@ -168,9 +171,11 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     },
     { key: "6", label: "Materials", to: `${home}/materials`, current: at.endsWith("/materials") || at.endsWith("/papers"), stop: 0, warn: 0 },
     { key: "7", label: "Visits", to: `${home}/visits`, current: at.endsWith("/visits"), stop: 0, warn: 0 },
+    { key: "8", label: "Test", to: `${home}/test`, current: at.endsWith("/test"), stop: tested?.stop ?? 0, warn: tested?.warn ?? 0 },
   ];
   const live = links.filter((l) => states.get(l.id) === "live").length;
   Object.assign(piers[7]!, { done: links.length ? live / links.length : 0, says: `${live} of ${links.length} links live` });
+  if (tested) Object.assign(piers[8]!, { done: tested.of ? tested.done / tested.of : 0, says: tested.says });
   for (const pier of piers) {
     const step = stepOf(pier.label.toLowerCase());
     if (step) Object.assign(pier, { done: step.of ? step.done / step.of : 0, says: step.says, closed: step.state === "not needed" });
@@ -251,7 +256,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
         </Flex>
       </Flex>
       <Footbridge piers={piers} />
-      <Box hideFrom="lg" hideBelow={piers[0]?.current ? undefined : "md"} px={{ base: "3", md: "4" }} pt="1">
+      <Box as="nav" aria-label="What comes next" hideFrom="lg" hideBelow={piers[0]?.current ? undefined : "md"} px={{ base: "3", md: "4" }} pt="1">
         <NextAct home={home} steps={way?.steps} at={acting} onWay={() => setOpened("way")} />
       </Box>
       <NotSent />

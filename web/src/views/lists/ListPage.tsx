@@ -18,6 +18,7 @@ const KINDS: [ListKind, string][] = [
   ["link", "links as built"],
   ["price", "prices"],
   ["stock", "stock at hand"],
+  ["reading", "readings"],
 ];
 /** Where the rows of a kind stand once they are taken. */
 const STANDS: Record<ListKind, string> = {
@@ -29,6 +30,7 @@ const STANDS: Record<ListKind, string> = {
   link: "",
   price: "/materials",
   stock: "/materials",
+  reading: "/test",
 };
 const TYPING_MS = 300;
 

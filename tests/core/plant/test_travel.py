@@ -4,8 +4,8 @@ from passerelle.core.plan.backbone import Pathway, Place
 from passerelle.core.plan.plan import Plan
 from passerelle.core.plan.things import Things
 from passerelle.core.plan.visiting import Trip
+from passerelle.core.plant.travel import travel_of
 from passerelle.core.plant.whole import plant_of
-from passerelle.core.visits.travel import travel_of
 
 
 def test_what_is_entered_goes_before_the_pathway_and_that_before_the_map():
