@@ -13,6 +13,7 @@ from pathlib import Path
 from typing import Any
 
 from passerelle.core.refused import Refused
+from passerelle.formats.given import read_input, written
 from passerelle.settings import DEFAULT_FOLDER, DEFAULT_PORT, Settings
 
 UNREADABLE = 2
@@ -20,21 +21,6 @@ PAPERS = (
     "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
     "visits", "tests",
 )  # fmt: skip
-
-
-def read_input(name: str) -> bytes:
-    """The bytes of a file, or of standard input for '-'. Raises Refused."""
-    from passerelle.formats.planfile import MAX_FILE_BYTES
-
-    try:
-        if name == "-":
-            return sys.stdin.buffer.read(MAX_FILE_BYTES + 1)
-        with Path(name).open("rb") as file:
-            return file.read(MAX_FILE_BYTES + 1)
-    except OSError as error:
-        raise Refused(name, str(error.strerror)) from None
-    except ValueError as error:
-        raise Refused(repr(name[:60]), str(error)) from None
 
 
 def run_check(arguments: argparse.Namespace) -> int:
@@ -170,7 +156,7 @@ def run_book(arguments: argparse.Namespace) -> int:
         made = materials_of(judged, price_book(judged.plan.prices))
         sheets = sheets_of(judged, made, arguments.kind, (), facts)
     day, title = date.today().isoformat(), TITLES[arguments.kind]
-    return _written(
+    return written(
         arguments.out, write_pdf(sheets, judged.plan.name, None, day, title, arguments.paper)
     )
 
@@ -190,19 +176,7 @@ def run_workbook(arguments: argparse.Namespace) -> int:
         judged = check(plan)
         made = materials_of(judged, price_book(judged.plan.prices))
         tables = tables_of(judged, made, facts)
-    return _written(arguments.out, write_xlsx(tables, judged.plan.name))
-
-
-def _written(name: str, data: bytes) -> int:
-    """Bytes in a file, or on standard output for '-'. Raises Refused."""
-    if name == "-":
-        sys.stdout.buffer.write(data)
-        return 0
-    try:
-        Path(name).write_bytes(data)
-    except OSError as error:
-        raise Refused(name, (error.strerror or "cannot be written").lower()) from None
-    return 0
+    return written(arguments.out, write_xlsx(tables, judged.plan.name))
 
 
 def run_serve(arguments: argparse.Namespace) -> int:
@@ -217,7 +191,7 @@ def run_export(arguments: argparse.Namespace) -> int:
     """`passerelle export`: write a stored plan as a plan file."""
     from passerelle.plans.transfer import export_stored
 
-    return _written(arguments.file, export_stored(arguments.data, arguments.plan))
+    return written(arguments.file, export_stored(arguments.data, arguments.plan))
 
 
 def run_import(arguments: argparse.Namespace) -> int:
@@ -325,6 +299,7 @@ def _reading(commands: Any) -> None:
     )
     instruments.add_argument("--port", type=int, default=0, help="0: any that is free")
     instruments.set_defaults(run=run_instruments)
+    _traces(commands)
     book = commands.add_parser("book", help="the plan as a PDF: every sheet, with contents")
     book.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     book.add_argument("--out", required=True, metavar="PDF", help="file to write, or -")
@@ -335,6 +310,16 @@ def _reading(commands: Any) -> None:
     workbook.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     workbook.add_argument("--out", required=True, metavar="XLSX", help="file to write, or -")
     workbook.set_defaults(run=run_workbook)
+
+
+def _traces(commands: Any) -> None:
+    """`trace` with its commands. They need numpy, and are read in when they are asked for."""
+    if len(sys.argv) > 1 and sys.argv[1] == "trace":
+        from passerelle.tracecli import add_commands
+
+        add_commands(commands)
+    else:
+        commands.add_parser("trace", help="traces: predict one, read one, match one to a run")
 
 
 def _data(command: argparse.ArgumentParser) -> None:

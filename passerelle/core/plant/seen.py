@@ -44,6 +44,12 @@ def seen_plan(plan: Plan, facts: Facts, earlier: Seen | None = None) -> Plan:
     return _with_readings(_with_strands(plan, facts, same), plan, facts, same)
 
 
+def _as_before(old: Plan, new: Plan) -> bool:
+    """Whether nothing changed that readings are folded into."""
+    same = (old.links is new.links, old.cables is new.cables, old.closures is new.closures)
+    return all(same) and old.house_rules == new.house_rules
+
+
 def _with_strands(plan: Plan, facts: Facts, earlier: Seen | None) -> Plan:
     if earlier is not None and earlier.plan.cables is plan.cables:
         return plan.having("cable", earlier.seen.cables)
@@ -69,13 +75,12 @@ def _kept(cable: Cable, made: Cable, earlier: Seen | None) -> Cable:
 
 
 def _with_readings(seen: Plan, plan: Plan, facts: Facts, earlier: Seen | None) -> Plan:
-    if earlier is not None and (earlier.plan.links, earlier.plan.cables) == (
-        plan.links, plan.cables,
-    ):  # fmt: skip
-        return seen.having("link", earlier.seen.links)
+    if earlier is not None and _as_before(earlier.plan, plan):
+        return seen.having("link", earlier.seen.links).having("cable", earlier.seen.cables)
     counting = counted_readings(plan, facts)
     if not counting:
         return seen
+    seen = _cables_as_read(seen, counting)
     ids = {cable.name: cable.id for cable in plan.cables}
     changed: list[PlannedLink] = []
     for link in plan.links:
@@ -85,6 +90,31 @@ def _with_readings(seen: Plan, plan: Plan, facts: Facts, earlier: Seen | None) -
         known = earlier.seen.links.get(link.id) if earlier is not None else None
         changed.append(known if known is not None and known == made else made)
     return seen.having("link", plan.links.put_all(changed)) if changed else seen
+
+
+def _cables_as_read(seen: Plan, counting: Mapping[str, list[ReadingFact]]) -> Plan:
+    """Cables by the worst of what was read of them, for whoever plans on strands that are free.
+
+    Where a cable is spliced on, a reading is of the whole run, and says nothing of the cable alone;
+    a loss that the plan states already stays.
+    """
+    spliced = {name for c in seen.closures for one in c.splices for name in (one.a, one.b)}
+    by_cable: defaultdict[str, list[ReadingFact]] = defaultdict(list)
+    for run, made in counting.items():
+        by_cable[run.rsplit("-", 1)[0]] += made
+    changed = []
+    for key, made in by_cable.items():
+        cable = seen.cables.get(key)
+        if cable is None or cable.loss_db is not None or cable.name in spliced:
+            continue
+        method = max(made, key=lambda one: one.at).method
+        nm = min(one.nm for one in made if one.method == method)
+        worst = max((one for one in made if (one.nm, one.method) == (nm, method)),
+                    key=lambda one: one.loss_db or 0.0)  # fmt: skip
+        told = f"worst of {len({one.run for one in made})} strands read until {worst.at[:10]}"
+        changed.append(replace(cable, loss_db=worst.loss_db, loss_nm=nm, measured=told,
+                               loss_includes=HOLDS[method]))  # fmt: skip
+    return seen.having("cable", seen.cables.put_all(changed)) if changed else seen
 
 
 def counted_readings(plan: Plan, facts: Facts) -> dict[str, list[ReadingFact]]:

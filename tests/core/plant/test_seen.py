@@ -73,6 +73,15 @@ def test_readings_on_the_reel_do_not_count_for_the_laid_cable():
     assert loss_of(both(0.90, stage="on the reel")) == loss_of([])
 
 
+def test_free_strands_are_planned_on_by_the_worst_that_was_read():
+    facts = Facts.of([read(3, 0.8), read(7, 1.1), read(7, 1.0, 1550.0)])
+    cable = seen_plan(PLAN, facts).cables.by_name["H-06"]
+    assert (cable.loss_db, cable.loss_nm, cable.loss_includes) == (1.1, 1310.0, "both")
+    stated = PLAN.cables.by_name["G-01"]
+    made = replace(reading(1, 3.0), run=f"{stated.id}-1")
+    assert seen_plan(PLAN, Facts.of([made])).cables.by_name["G-01"].loss_db == stated.loss_db
+
+
 def test_what_did_not_change_is_the_same_object():
     facts = Facts.of(both(0.90))
     first = seen_plan(PLAN, facts)
