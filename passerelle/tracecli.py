@@ -11,7 +11,7 @@ from passerelle.core.refused import Refused
 from passerelle.core.tracing.layout import laid_out
 from passerelle.core.tracing.predict import Settings, predict
 from passerelle.core.tracing.settings import usual
-from passerelle.core.tracing.study import Taken, analysis_of, study
+from passerelle.core.tracing.study import analysis_of, as_taken, study
 from passerelle.formats import tracejson
 from passerelle.formats.given import read_input, written
 from passerelle.formats.planfile import read_plan
@@ -125,12 +125,6 @@ def run_match(arguments: argparse.Namespace) -> int:
         tables=judged.site.tables,
     )  # fmt: skip
     return _print(arguments, tracejson.matched(run, made))
-
-
-def as_taken(trace: TraceFile) -> Taken:
-    """What of a file a study looks at."""
-    return Taken(trace.level_db, trace.spacing_m, trace.pulse_ns, trace.index, trace.nm,
-                 max(0.0, trace.user_offset_m), trace.backscatter_db)  # fmt: skip
 
 
 def _sor(path: Path) -> TraceFile:

@@ -52,6 +52,7 @@ from .sharing import routes as sharing
 from .sharing.server import Sharing
 from .site import routes as site
 from .testing import routes as testing
+from .tracing import routes as tracing
 from .visits import packets
 from .visits import routes as visits
 from .work import routes as work
@@ -80,7 +81,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
         work, looking, way, devices, lists, materials, papers, issued, backups,
-        visits, packets, sharing, events, testing,
+        visits, packets, sharing, events, testing, tracing,
     ):  # fmt: skip
         app.include_router(module.router)
     app.include_router(issued.history)

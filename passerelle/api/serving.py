@@ -14,14 +14,15 @@ import uvicorn
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import Plan
 from passerelle.core.refused import Refused
-from passerelle.demo_data import demo_file
 from passerelle.plans.backups import daily, in_use
+from passerelle.plans.files import Files
 from passerelle.plans.plans import Plans
 from passerelle.plans.store import Store
 from passerelle.settings import Settings
 
 from . import log
 from .app import WEB, create_app
+from .demo import add_demo
 from .sharing.server import ENDS_S
 from .sharing.shown import announce
 
@@ -34,7 +35,9 @@ TURN_S = 0.001
 
 def load_demo(store: Store) -> None:
     """Put the demo plan into a store that has no plan yet."""
-    load(store, *demo_file())
+    plans = Plans(store)
+    if not plans.listed():
+        add_demo(plans, Files(store.folder), "skerravoe", "Passerelle")
 
 
 def load(store: Store, plan: Plan, facts: Facts = Facts.NONE) -> None:

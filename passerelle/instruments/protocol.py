@@ -13,6 +13,7 @@
 | `red RUN` | `out 5` or `dark` | the strand that red light comes out on |
 | `switch N` | `ok N` | the port of a switch |
 | `scope KIND CLEANINGS WHERE` | JSON | what lies on a face, and how it is graded |
+| `trace RUN a-b NM PULSE AVERAGES LAUNCH RECEIVE` | base64 | a trace file of the run |
 | `bye` | `bye` | the line is closed |
 
 Whatever cannot be done is answered `error` with one sentence. A line is UTF-8, ends with a newline

@@ -1,17 +1,23 @@
 """Simulated stand-ins of source, meter, scope, red light and switch, over one hidden plant."""
 
 import json
+from base64 import b64encode
 from collections.abc import Callable, Mapping
-from dataclasses import asdict, dataclass, field
+from dataclasses import asdict, dataclass, field, replace
 from typing import get_args
 
 from passerelle.core.measuring.faces import KINDS, FaceKind, graded
 from passerelle.core.measuring.runs import TestRun
+from passerelle.core.plan.house_rules import HouseRules
 from passerelle.core.plan.testing import Direction, Method
+from passerelle.core.tracing.layout import laid_out
+from passerelle.core.tracing.predict import Settings
+from passerelle.formats.sor.writing import write_sor
 
 from .hidden import Hidden
 from .protocol import ERROR, AskError, Instrument, number
 from .scope import face
+from .tracer import as_file, taken
 
 Runs = Callable[[], Mapping[str, TestRun]]
 DRIFT_DB = 0.0002
@@ -140,6 +146,36 @@ class Switch:
 
 
 @dataclass
+class TraceMeter:
+    """A reflectometer: it draws a run from one of its ends, and gives the trace as a file."""
+
+    hidden: Hidden
+    runs: Runs
+
+    def ask(self, words: list[str]) -> str:
+        """`trace RUN a-b NM PULSE AVERAGES LAUNCH RECEIVE`."""
+        if len(words) != 7 or words[1] not in get_args(Direction):
+            raise AskError("a reflectometer is asked: RUN a-b NM PULSE AVERAGES LAUNCH RECEIVE")
+        run = _run(self.runs, words[0])
+        nm = number(words[2], "the wavelength", 600, 1700)
+        pulse = number(words[3], "the pulse", 1, 20_000)
+        averages = number(words[4], "the averages", 1, 1e9)
+        cords = [number(text, "a test cord", 0, 50_000) for text in words[5:]]
+        turned = words[1] == "b-a"
+        layout = laid_out(run, nm, HouseRules(), turned=turned, launch=cords[0], receive=cords[1],
+                          tables=self.hidden.tables)  # fmt: skip
+        trace, real = taken(self.hidden, run, layout, Settings(pulse, averages))
+        places = [end.place or "" for end in run.ends]
+        near, far = reversed(places) if turned else places
+        texts = {"cable": run.cable or run.link or "", "fiber": str(run.strand or ""),
+                 "from": near, "to": far, "supplier": "Passerelle",
+                 "instrument": "simulated reflectometer", "serial": f"seed {self.hidden.seed}",
+                 "comment": "simulated"}  # fmt: skip
+        made = as_file(trace, replace(real, start_m=layout.start_m), averages, texts)
+        return b64encode(write_sor(made)).decode()
+
+
+@dataclass
 class Bench:
     """All stand-ins of one person, on one line. They keep what is connected, each person alone."""
 
@@ -155,6 +191,7 @@ class Bench:
             "red": RedLight(self.hidden, self.runs),
             "scope": Scope(self.hidden),
             "switch": Switch(),
+            "trace": TraceMeter(self.hidden, self.runs),
         }
 
     def answer(self, line: str) -> str:

@@ -26,6 +26,7 @@ STARTS = {
     b"\x89PNG\r\n\x1a\n": "image/png",
     b"\xff\xd8\xff": "image/jpeg",
     b"%PDF-": "application/pdf",
+    b"Map\0": "application/x-sor",
 }
 """What is taken, by the bytes that a file starts with."""
 
@@ -35,7 +36,7 @@ def media_type(data: bytes) -> str:
     for start, kind in STARTS.items():
         if data.startswith(start):
             return kind
-    raise Refused("file", "is no PNG, JPEG or PDF by its content; those are taken")
+    raise Refused("file", "is no PNG, JPEG, PDF or trace by its content; those are taken")
 
 
 class Files:
@@ -80,11 +81,12 @@ class Files:
 
 def attach(
     session: Session, files: Files, held: Held, about: tuple[str, str], name: str, data: bytes,
-    who: str, *, keep_position: bool = True,
+    who: str, *, keep_position: bool = True, sort: str | None = None,
 ) -> FileRow:  # fmt: skip
     """Give a thing a file; the same file twice is once. Raises Refused.
 
-    keep_position : keep a picture as it is, with what the camera wrote into it.
+    keep_position : keep a picture as it is, with what the camera wrote into it. sort : what it is,
+    where whoever brings it has read it.
     """
     kind, thing_id = about
     if len(data) > MAX_FILE_BYTES:
@@ -94,7 +96,7 @@ def attach(
         raise Refused("kind", f"{kind[:20]!r} is no kind of thing; use one of {', '.join(KEYS)}")
     if thing_id not in held.plan.things(kind):
         raise Refused("about", f"there is no {kind} {thing_id[:26]!r} in this plan")
-    sort = media_type(data)
+    sort = sort or media_type(data)
     if not keep_position:
         data = without_position(data, sort)
     sha256 = files.put(data)

@@ -28,6 +28,7 @@ const load = {
   Materials: () => import("./views/materials/Materials"),
   Visits: () => import("./views/visits/Visits"),
   Testing: () => import("./views/testing/Testing"),
+  Tracing: () => import("./views/tracing/Tracing"),
   Lists: () => import("./views/lists/ListPage"),
   Papers: () => import("./views/papers/Papers"),
 };
@@ -44,6 +45,7 @@ const HouseRules = lazy(() => load.HouseRules().then((m) => ({ default: m.HouseR
 const Materials = lazy(() => load.Materials().then((m) => ({ default: m.Materials })));
 const Visits = lazy(() => load.Visits().then((m) => ({ default: m.Visits })));
 const Testing = lazy(() => load.Testing().then((m) => ({ default: m.Testing })));
+const Tracing = lazy(() => load.Tracing().then((m) => ({ default: m.Tracing })));
 const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
 const Papers = lazy(() => load.Papers().then((m) => ({ default: m.Papers })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
@@ -66,6 +68,7 @@ if (location.pathname.startsWith("/plans/")) {
     materials: load.Materials,
     visits: load.Visits,
     test: load.Testing,
+    trace: load.Tracing,
     papers: load.Papers,
   };
   void load.Shell();
@@ -112,6 +115,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="materials" element={<Materials />} />
                   <Route path="visits" element={<Visits />} />
                   <Route path="test" element={<Testing />} />
+                  <Route path="trace" element={<Tracing />} />
                   <Route path="survey" element={<Survey />} />
                   <Route path="need" element={<NeedPage />} />
                   <Route path="choose" element={<Moved />} />

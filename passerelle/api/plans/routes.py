@@ -19,13 +19,14 @@ from passerelle.api.context import (
     revision_info,
     summaries,
 )
+from passerelle.api.demo import add_demo
 from passerelle.api.links.schemas import LinkSummary
 from passerelle.core.changes.change import Change, Head, Put, Remove
 from passerelle.core.plan.facts import Facts
 from passerelle.core.plan.plan import KEYS, STEPS_OF_JOB, Plan, name_of
 from passerelle.core.plan.things import Things
 from passerelle.core.refused import Refused, quoted
-from passerelle.demo_data import Demo, demo_file
+from passerelle.demo_data import Demo
 from passerelle.formats.planfile import read_file
 from passerelle.plans import journal, transfer
 from passerelle.plans.held import Held
@@ -64,7 +65,7 @@ def new_plan(ctx: Ctx, who: Who, body: schemas.NewPlanBody) -> schemas.PlanInfo:
 @router.post("/demo/{name}", name="openDemo", status_code=201)
 def open_demo(ctx: Ctx, who: Who, name: Demo) -> schemas.PlanInfo:
     """A demo plan as a plan of its own: nothing that is there is replaced."""
-    return _info(ctx, ctx.plans.add(*demo_file(name), who, "Demo plan"), who)
+    return _info(ctx, add_demo(ctx.plans, ctx.files, name, who), who)
 
 
 @router.post("/import", name="importPlan", status_code=201, openapi_extra=JSON_BODY)

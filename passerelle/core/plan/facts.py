@@ -13,7 +13,7 @@ from annotated_types import Ge, Le, Len
 from .backbone import Cable, StrandNote
 from .fact import About, Fact, Instant, Spot
 from .fields import Metres, Name, StrandNumber, Text, told_by
-from .testing import FaceFact, ReadingFact, ReferenceEndFact, ReferenceFact
+from .testing import FaceFact, ReadingFact, ReferenceEndFact, ReferenceFact, TraceFact
 
 __all__ = ["About", "Fact", "Instant"]
 
@@ -63,11 +63,19 @@ class TaskFact(Fact):
 
 
 AnyFactType = (
-    StrandFact | RedLightFact | TaskFact | ReadingFact | ReferenceFact | ReferenceEndFact | FaceFact
+    StrandFact
+    | RedLightFact
+    | TaskFact
+    | ReadingFact
+    | ReferenceFact
+    | ReferenceEndFact
+    | FaceFact
+    | TraceFact
 )
 FACT_KINDS: dict[str, type] = {
     "strand": StrandFact, "red light": RedLightFact, "task": TaskFact, "reading": ReadingFact,
     "reference": ReferenceFact, "reference ended": ReferenceEndFact, "end face": FaceFact,
+    "trace": TraceFact,
 }  # fmt: skip
 """Each kind of fact, and its model."""
 AnyFact = Annotated[AnyFactType, told_by("kind", FACT_KINDS, "a fact has a kind, one of")]

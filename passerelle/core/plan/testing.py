@@ -95,6 +95,28 @@ class ReadingFact(Fact):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class TraceFact(Fact):
+    """A trace that was taken of a run, kept as a file.
+
+    direction : a-b: from the run's first end. file : hash of its bytes. launch_m, receive_m : of
+    the test cords; None: found in the trace. [m, nm, ns]
+    """
+
+    kind: Literal["trace"]
+    run: RunId
+    called: Name
+    direction: Direction
+    nm: WavelengthNm
+    pulse_ns: Annotated[float, Ge(0), Le(1_000_000)] | None = None
+    file: Annotated[str, Len(64, 64)]
+    name: Name
+    launch_m: Metres | None = None
+    receive_m: Metres | None = None
+    simulated: bool = False
+    note: Text | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class FaceFact(Fact):
     """A face that was looked at.
 

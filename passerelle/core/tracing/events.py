@@ -20,6 +20,8 @@ LEAST_DB = 0.03
 """Steps under this are never told from the glass. [dB]"""
 SIGMAS = 4.5
 """A step stands out by so many deviations of its means: one false in some hundred traces."""
+QUANTUM_DB = 3e-4
+"""Samples of a file are counted in thousandths: none is surer than that. [dB]"""
 SPIKE_DB = 0.35
 """A rise of so much in a sample is a reflection. [dB]"""
 
@@ -69,8 +71,14 @@ def analysed(
     marks = sorted([*((at, until, True) for at, until in spikes),
                     *((at, at + width + 2, False) for at in steps)])  # fmt: skip
     marks = [one for one in marks if end is None or one[0] < end - 1]
-    found = _measured(level, marks, end, spacing_m, pulse_ns, backscatter_db, width)
-    kept = [one for one in found if _counts(one, least_db)]
+    kept: list[Event] = []
+    for _ in range(3):  # what turns out to be nothing must not cut the lines of what is something
+        found = _measured(level, marks, end, spacing_m, pulse_ns, backscatter_db, width)
+        kept = [one for one in found if _counts(one, least_db)]
+        if len(kept) == len(found):
+            break
+        gone = [round(one.m / spacing_m) for one in found if not _counts(one, least_db)]
+        marks = [one for one in marks if one[2] or all(abs(one[0] - at) > 1 for at in gone)]
     return Analysis(
         tuple(kept), None if end is None else end * spacing_m, float(np.median(noise))
     )  # fmt: skip
@@ -122,7 +130,7 @@ def _noise(lit: Samples) -> Samples:
     blocks = np.lib.stride_tricks.sliding_window_view(padded, window)[:: window // 2]
     middle = np.median(blocks, axis=1) * 1.4826
     spots = np.arange(len(middle)) * (window // 2)
-    found: Samples = np.interp(np.arange(len(lit)), spots, np.maximum(middle, 1e-5))
+    found: Samples = np.interp(np.arange(len(lit)), spots, np.maximum(middle, QUANTUM_DB))
     return found
 
 

@@ -4,10 +4,27 @@ from dataclasses import dataclass
 from math import hypot
 
 from passerelle.core.measuring.runs import TestRun
+from passerelle.core.plan.backbone import Cable
 from passerelle.core.plan.lightpath import Segment
 from passerelle.core.plant.model import Plant, lengths
 from passerelle.core.tables.site import PRACTICE
 from passerelle.core.tables.traces import figure
+
+
+@dataclass(frozen=True, slots=True)
+class Ground:
+    """Where a length of glass lies, on the way of the light. [m of glass from the near panel]
+
+    place : where it begins. pathway : that it lies in; None: coiled at the place. helix : glass for
+    each metre of sheath. spare_m : sheath of this cable that lies nobody knows where.
+    """
+
+    from_m: float
+    until_m: float
+    place: str
+    pathway: str | None
+    helix: float
+    spare_m: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,6 +60,59 @@ class Where:
         return f"{self.past_m:.0f} ± {sure:.0f} m past {self.place} in {self.pathway}"
 
 
+def ground_of(plant: Plant, run: TestRun, *, turned: bool = False) -> tuple[Ground, ...]:
+    """Where the glass of a run lies, panel to panel; what is not recorded leaves a gap."""
+    parts = [p for p in run.run.path.parts if isinstance(p, Segment)]
+    start = run.ends[0].place
+    if turned:
+        parts.reverse()
+        start = run.ends[1].place
+    found: list[Ground] = []
+    here = 0.0
+    for part in parts:
+        cable = plant.cables.get(part.cable or "")
+        if cable is not None:
+            backward = cable.a != start
+            found += _of_cable(plant, cable, here, part.length_m, backward=backward)
+            start = cable.a if backward else cable.b
+        here += part.length_m
+    return tuple(found)
+
+
+def _of_cable(
+    plant: Plant, cable: Cable, from_m: float, glass_m: float, *, backward: bool
+) -> list[Ground]:
+    known = lengths(plant, cable)
+    steps = plant.steps(cable)
+    if not steps:
+        return []
+    helix = 1.0
+    if cable.type is not None and cable.type.construction.startswith("loose tube"):
+        helix += PRACTICE["helix_percent"].value / 100
+    each = PRACTICE["slack_each_end_m"].value
+    slack_a, slack_b = (each if s is None else s for s in (cable.slack_a_m, cable.slack_b_m))
+    coils = {one.place: one.length_m for one in cable.slack_on_way}
+    # What the sheath has beyond route and slack lies in a coil that nobody noted.
+    spare = 0.0
+    if known.needed_m is not None and cable.length_m is not None:
+        spare = abs(cable.length_m - known.needed_m)
+    pieces: list[tuple[str, str | None, float]] = [(cable.a, None, slack_a)]
+    for way, forward in steps:
+        begins, ends = (way.a, way.b) if forward else (way.b, way.a)
+        pieces.append((ends if backward else begins, way.name, way.length_m))
+        pieces.append((ends, None, coils.get(ends, 0.0)))
+    pieces[-1] = (cable.b, None, slack_b)
+    if backward:
+        pieces.reverse()
+    found, at = [], from_m
+    for place, pathway, length in pieces:
+        until = min(at + length * helix, from_m + glass_m)
+        if until > at:
+            found.append(Ground(at, until, place, pathway, helix, spare))
+        at = until
+    return found
+
+
 def where(
     plant: Plant, run: TestRun, glass_m: float, *, turned: bool = False,
     fixed_m: float | None = None, pulse_m: float = 1.0,
@@ -52,72 +122,42 @@ def where(
     fixed_m : glass at the nearest event that is known to be at its place; None: the panel.
     None where the cable there, or its route, is not recorded.
     """
-    parts = [p for p in run.run.path.parts if isinstance(p, Segment)]
-    if turned:
-        parts.reverse()
-    here = 0.0
-    for part in parts:
-        if part.cable is not None and here - 1e-6 <= glass_m <= here + part.length_m + 1e-6:
-            return _in_cable(plant, run, part, glass_m - here, glass_m, turned=turned,
-                             fixed_m=fixed_m, pulse_m=pulse_m)  # fmt: skip
-        here += part.length_m
-    if parts and glass_m <= parts[0].length_m:
-        return Where(run.ends[1 if turned else 0].place, None, 0.0, pulse_m, ())
-    return None
+    ground = ground_of(plant, run, turned=turned)
+    if not ground:
+        return None
+    if glass_m < ground[0].from_m:
+        return Where(run.ends[1 if turned else 0].place, None, 0.0, max(1.0, pulse_m / 2), ())
+    here = next((one for one in ground if one.from_m <= glass_m <= one.until_m + 1e-6), None)
+    if here is None:
+        return None
+    before = [one for one in ground if one.until_m <= here.from_m + 1e-9]
+    if fixed_m is not None:
+        before = [one for one in before if one.until_m > fixed_m]
+    coils = sum((o.until_m - o.from_m) / o.helix for o in before if o.pathway is None)
+    steps = _steps(ground, here, glass_m)
+    sure = _sure(glass_m, fixed_m, coils, here.spare_m, pulse_m)
+    return Where(here.place, here.pathway, steps[-1].m, sure, steps, coil=here.pathway is None)
 
 
-def _in_cable(
-    plant: Plant, run: TestRun, part: Segment, into_m: float, glass_m: float, *, turned: bool,
-    fixed_m: float | None, pulse_m: float,
-) -> Where | None:  # fmt: skip
-    cable = plant.cables.get(part.cable or "")
-    if cable is None:
-        return None
-    backward = _backward(run, part, turned=turned, a=cable.a, b=cable.b, plant=plant)
-    known = lengths(plant, cable)
-    helix = 1.0
-    if cable.type is not None and cable.type.construction.startswith("loose tube"):
-        helix += PRACTICE["helix_percent"].value / 100
-    sheath = into_m / helix
-    steps = [Step("of glass past the end of the cable", into_m)]
-    if helix != 1.0:
-        steps.append(Step(f"÷ {helix:.3f} glass to sheath", sheath))
-    each = PRACTICE["slack_each_end_m"].value
-    slack = [each if s is None else s for s in (cable.slack_a_m, cable.slack_b_m)]
-    at = [(way.a if forward else way.b, way.length_m, way.name)
-          for way, forward in plant.steps(cable)]  # fmt: skip
-    if not at:
-        return None
-    places = [name for name, _, _ in at] + [cable.b]
-    ways = [(length, name) for _, length, name in at]
-    if backward:
-        slack.reverse()
-        places.reverse()
-        ways.reverse()
-    coils = {one.place: one.length_m for one in cable.slack_on_way}
-    # What the sheath has beyond route and slack lies in a coil that nobody noted.
-    spare = 0.0
-    if known.needed_m is not None and cable.length_m is not None:
-        spare = abs(cable.length_m - known.needed_m)
-    past_coils = 0.0
-    left = sheath
-    for n, place in enumerate(places[:-1]):
-        coil = slack[0] if n == 0 else coils.get(place, 0.0)
-        if left <= coil:
-            sure = _sure(glass_m, fixed_m, past_coils + coil, spare, pulse_m)
-            return Where(place, None, 0.0, sure, tuple(steps), coil=coil > 0)
-        left -= coil
-        past_coils += coil
-        if coil:
-            steps.append(Step(f"coiled at {place}", -coil))
-        length, name = ways[n]
-        if left <= length + 1e-6 or n == len(ways) - 1:
-            steps.append(Step(f"of {name}", left))
-            sure = _sure(glass_m, fixed_m, past_coils, spare, pulse_m)
-            return Where(place, name, min(left, length), sure, tuple(steps))
-        left -= length
-        steps.append(Step(f"of {name}, whole", -length))
-    return None
+def _steps(ground: tuple[Ground, ...], here: Ground, glass_m: float) -> tuple[Step, ...]:
+    """From glass past the panel to metres of the way; they add up. [m]"""
+    start = ground[0].from_m
+    into = (glass_m - start) / here.helix
+    found = [Step("of glass past the near panel", glass_m)]
+    if start:
+        found.append(Step("of pigtail before the cable", -start))
+    if here.helix != 1.0:
+        found.append(Step(f"glass to sheath, ÷ {here.helix:.3f}", into - (glass_m - start)))
+    passed = [one for one in ground if one.until_m <= here.from_m + 1e-9]
+    for one in passed:
+        label = f"coiled at {one.place}" if one.pathway is None else f"of {one.pathway}, whole"
+        found.append(Step(label, -(one.until_m - one.from_m) / here.helix))
+    noted = sum(one.until_m - one.from_m for one in passed)
+    lost = (here.from_m - start - noted) / here.helix
+    if lost > 0.05:
+        found.append(Step("of sheath beyond route and slack, nobody noted where", -lost))
+    last = f"of {here.pathway}" if here.pathway else f"coiled at {here.place}"
+    return (*found, Step(last, (glass_m - here.from_m) / here.helix))
 
 
 def _sure(
@@ -128,15 +168,3 @@ def _sure(
     index = figure("index_share") * far
     helix = figure("helix_share") * far
     return hypot(index, helix, figure("coil_share") * coils_m, spare_m / 2, pulse_m / 2, 0.5)
-
-
-def _backward(run: TestRun, part: Segment, *, turned: bool, a: str, b: str, plant: Plant) -> bool:
-    """Whether light from the instrument meets the cable from its b end."""
-    parts = [p for p in run.run.path.parts if isinstance(p, Segment) and p.cable is not None]
-    at = next(n for n, p in enumerate(parts) if p.cable == part.cable)
-    start = run.ends[0].place
-    if at > 0:
-        before = plant.cables.get(parts[at - 1].cable or "")
-        start = next((x for x in (a, b) if before and x in (before.a, before.b)), a)
-    forward = start == a
-    return forward if turned else not forward

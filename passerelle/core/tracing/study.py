@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import Protocol
 
 from passerelle.core.measuring.runs import TestRun
 from passerelle.core.plan.house_rules import HouseRules
@@ -16,6 +17,25 @@ from .match import Matched, Missing, aligned, cheapest, groups_of, merged_m, wit
 from .predict import Samples
 
 
+class TraceLike(Protocol):
+    """What has samples and settings: a trace file."""
+
+    @property
+    def level_db(self) -> Samples: ...
+    @property
+    def spacing_m(self) -> float: ...
+    @property
+    def pulse_ns(self) -> float: ...
+    @property
+    def index(self) -> float: ...
+    @property
+    def nm(self) -> float: ...
+    @property
+    def user_offset_m(self) -> float: ...
+    @property
+    def backscatter_db(self) -> float | None: ...
+
+
 @dataclass(frozen=True, slots=True)
 class Taken:
     """A trace as it was taken. offset_m : of the file's user, where it says one. [m, ns, nm]"""
@@ -27,6 +47,12 @@ class Taken:
     nm: float
     offset_m: float = 0.0
     backscatter_db: float | None = None
+
+
+def as_taken(trace: TraceLike) -> Taken:
+    """What of a trace file a study looks at."""
+    return Taken(trace.level_db, trace.spacing_m, trace.pulse_ns, trace.index, trace.nm,
+                 max(0.0, trace.user_offset_m), trace.backscatter_db)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)

@@ -2497,6 +2497,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/traces/predict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Predicttrace
+         * @description What the instrument should draw of a run, with settings and why; nothing is stored.
+         */
+        get: operations["predictTrace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/traces/study": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Studytrace
+         * @description A trace against the plan, together with those of the other wavelength and the other end.
+         */
+        get: operations["studyTrace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/traces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Addtrace
+         * @description Keep a trace file of a run: read whole first, then kept byte for byte.
+         */
+        post: operations["addTrace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/traces/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulatetrace
+         * @description Have the simulated reflectometer take a trace; its file and its fact say that it did.
+         */
+        post: operations["simulateTrace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/history/{number}/changes": {
         parameters: {
             query?: never;
@@ -2609,6 +2689,30 @@ export interface components {
             name: string;
             /** Id */
             id: string | null;
+        };
+        /**
+         * AdviceView
+         * @description Settings with their reasons.
+         */
+        AdviceView: {
+            /** Pulse Ns */
+            pulse_ns: number;
+            /** Range M */
+            range_m: number;
+            /** Averages */
+            averages: number;
+            /** Launch M */
+            launch_m: number;
+            /** Receive M */
+            receive_m: number;
+            /** Reasons */
+            reasons: string[];
+            /** Merged */
+            merged: string[];
+            /** Hidden */
+            hidden: string[];
+            /** Cautions */
+            cautions: string[];
         };
         /**
          * AnswerChangeView
@@ -3512,6 +3616,18 @@ export interface components {
             note: number;
         };
         /**
+         * Curve
+         * @description Samples from the port on: little-endian 32-bit floats as base64. [dB, one way; m]
+         */
+        Curve: {
+            /** Samples */
+            samples: string;
+            /** Spacing M */
+            spacing_m: number;
+            /** Count */
+            count: number;
+        };
+        /**
          * CutBody
          * @description A reel is cut. left_m : what stays on it; null: as planned. place : where that stands.
          */
@@ -4033,7 +4149,7 @@ export interface components {
          */
         FactsBody: {
             /** Facts */
-            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"])[];
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"] | components["schemas"]["TraceFact"])[];
         };
         /**
          * FactsView
@@ -4043,7 +4159,7 @@ export interface components {
          */
         FactsView: {
             /** Facts */
-            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"])[];
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"] | components["schemas"]["TraceFact"])[];
             /** Standing */
             standing: string[];
             /** Number */
@@ -5644,6 +5760,18 @@ export interface components {
             sure: boolean;
         };
         /**
+         * MissingPartView
+         * @description A planned part that no event shows.
+         */
+        MissingPartView: {
+            /** Label */
+            label: string;
+            /** Planned M */
+            planned_m: number;
+            /** Why */
+            why: string;
+        };
+        /**
          * ModuleType
          * @description A module type that the plan uses, with its coding where it is told apart, and its spares.
          */
@@ -7226,6 +7354,45 @@ export interface components {
             said: string;
             /** Total */
             total: number | null;
+        };
+        /**
+         * PredictionView
+         * @description What the instrument should draw of a run.
+         */
+        PredictionView: {
+            /** Run */
+            run: string;
+            /** Name */
+            name: string;
+            /** Places */
+            places: (string | null)[];
+            /** Nm */
+            nm: number;
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "a-b" | "b-a";
+            /** Pulse Ns */
+            pulse_ns: number;
+            /** Launch M */
+            launch_m: number;
+            /** Length M */
+            length_m: number;
+            /** Total M */
+            total_m: number;
+            /** Waves */
+            waves: number[];
+            curve: components["schemas"]["Curve"];
+            /** Pieces */
+            pieces: components["schemas"]["TracePieceView"][];
+            /** Spots */
+            spots: components["schemas"]["TraceSpotView"][];
+            advice: components["schemas"]["AdviceView"];
+            /** Unknown */
+            unknown: string[];
+            /** Traces */
+            traces: components["schemas"]["TraceInfo"][];
         };
         /**
          * Preview
@@ -8904,6 +9071,52 @@ export interface components {
             takers: components["schemas"]["TakerView"][];
         };
         /**
+         * StudyView
+         * @description A trace with its events, what is missing and what is wrong.
+         *
+         *     also, back : the traces that it was read with. change_db : against the first trace of the run,
+         *     on the same grid; absent where this is the first.
+         */
+        StudyView: {
+            trace: components["schemas"]["TraceInfo"];
+            /** Version */
+            version: string;
+            /** Index */
+            index: number;
+            /** Pulse Ns */
+            pulse_ns: number;
+            /** Points */
+            points: number;
+            /** Launch M */
+            launch_m: number;
+            /** Receive M */
+            receive_m: number;
+            /** Averages */
+            averages: number;
+            /** Checksum */
+            checksum: string;
+            /** Warnings */
+            warnings: string[];
+            /** Span Db */
+            span_db: number | null;
+            /** Orl Db */
+            orl_db: number | null;
+            curve: components["schemas"]["Curve"];
+            also_curve: components["schemas"]["Curve"] | null;
+            also: components["schemas"]["TraceInfo"] | null;
+            back: components["schemas"]["TraceInfo"] | null;
+            change: components["schemas"]["Curve"] | null;
+            since: components["schemas"]["TraceInfo"] | null;
+            /** Events */
+            events: components["schemas"]["TraceEventView"][];
+            /** Missing */
+            missing: components["schemas"]["MissingPartView"][];
+            /** Faults */
+            faults: components["schemas"]["TraceFaultView"][];
+            /** Unknown */
+            unknown: string[];
+        };
+        /**
          * SuitedInfo
          * @description One application at a distance.
          */
@@ -9566,6 +9779,222 @@ export interface components {
             before: string | null;
         };
         /**
+         * TraceEventView
+         * @description An event beside the planned parts. [m from the near panel, dB]
+         */
+        TraceEventView: {
+            /** M */
+            m: number;
+            /** Label */
+            label: string | null;
+            /** Place */
+            place: string | null;
+            /** Planned M */
+            planned_m: number | null;
+            /** Kind */
+            kind: string;
+            /** Loss Db */
+            loss_db: number | null;
+            /** Reflectance Db */
+            reflectance_db: number | null;
+            /** Slope Db Km */
+            slope_db_km: number | null;
+            /** Expected Db */
+            expected_db: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "as planned" | "high" | "low" | "not planned";
+            /** Also Db */
+            also_db: number | null;
+            /** Back Db */
+            back_db: number | null;
+            /** Mean Db */
+            mean_db: number | null;
+        };
+        /**
+         * TraceFact
+         * @description A trace that was taken of a run, kept as a file.
+         *
+         *     direction : a-b: from the run's first end. file : hash of its bytes. launch_m, receive_m : of
+         *     the test cords; None: found in the trace. [m, nm, ns]
+         */
+        TraceFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "trace";
+            /** Run */
+            run: string;
+            /** Called */
+            called: string;
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "a-b" | "b-a";
+            /** Nm */
+            nm: number;
+            /** Pulse Ns */
+            pulse_ns?: number | null;
+            /** File */
+            file: string;
+            /** Name */
+            name: string;
+            /** Launch M */
+            launch_m?: number | null;
+            /** Receive M */
+            receive_m?: number | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * TraceFaultView
+         * @description Something that is wrong, and where. [m from the near panel]
+         */
+        TraceFaultView: {
+            /** M */
+            m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "bend" | "break" | "bad joint" | "dirty end" | "wrong glass" | "length";
+            /** Loss Db */
+            loss_db: number | null;
+            /** Sure */
+            sure: boolean;
+            /** Said */
+            said: string;
+            /** Where */
+            where: string | null;
+            /** Place */
+            place: string | null;
+            /** Pathway */
+            pathway: string | null;
+            /** Past M */
+            past_m: number | null;
+            /** Plus Minus M */
+            plus_minus_m: number | null;
+            /** Steps */
+            steps: components["schemas"]["WhereStepView"][];
+            /** Looks */
+            looks: string[];
+        };
+        /**
+         * TraceInfo
+         * @description A trace that was kept.
+         */
+        TraceInfo: {
+            /** Id */
+            id: string;
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Nm */
+            nm: number;
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "a-b" | "b-a";
+            /** Pulse Ns */
+            pulse_ns: number | null;
+            /** Name */
+            name: string;
+            /** Simulated */
+            simulated: boolean;
+            /** File */
+            file: string;
+        };
+        /**
+         * TracePieceView
+         * @description A length on the axis. [m from the near panel]
+         */
+        TracePieceView: {
+            /** From M */
+            from_m: number;
+            /** Until M */
+            until_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cord" | "cable" | "pigtail" | "pathway" | "coil";
+            /** Label */
+            label: string;
+        };
+        /**
+         * TraceSimulateBody
+         * @description A trace that the simulated reflectometer is to take.
+         */
+        TraceSimulateBody: {
+            /** Run */
+            run: string;
+            /**
+             * Direction
+             * @default a-b
+             * @enum {string}
+             */
+            direction: "a-b" | "b-a";
+            /** Nm */
+            nm: number;
+            /** Pulse Ns */
+            pulse_ns?: number | null;
+            /**
+             * Averages
+             * @default 30000
+             */
+            averages: number;
+            /** Launch M */
+            launch_m?: number | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * TraceSpotView
+         * @description A planned joint. [m from the near panel]
+         */
+        TraceSpotView: {
+            /** M */
+            m: number;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Place */
+            place: string | null;
+        };
+        /**
          * Trip
          * @description How long the way to another place takes, there as back. [min]
          */
@@ -9947,6 +10376,16 @@ export interface components {
              * @default 2
              */
             published: number;
+        };
+        /**
+         * WhereStepView
+         * @description One term from glass to route. [m]
+         */
+        WhereStepView: {
+            /** Label */
+            label: string;
+            /** M */
+            m: number;
         };
         /**
          * WhyLine
@@ -16003,6 +16442,193 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FaceLook"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    predictTrace: {
+        parameters: {
+            query: {
+                run: string;
+                nm?: number;
+                direction?: "a-b" | "b-a";
+                pulse_ns?: number | null;
+                launch_m?: number | null;
+                averages?: number;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PredictionView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    studyTrace: {
+        parameters: {
+            query: {
+                trace: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudyView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    addTrace: {
+        parameters: {
+            query: {
+                run: string;
+                direction?: "a-b" | "b-a";
+                launch_m?: number | null;
+                receive_m?: number | null;
+                name?: string;
+            };
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceInfo"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    simulateTrace: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TraceSimulateBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceInfo"];
                 };
             };
             /** @description Not Found */

@@ -14,6 +14,7 @@ const KEYS: [string, string][] = [
   ["7", "Visits: who goes where, when, with what; v proposes anew"],
   ["8", "Test: limits, readings and what they mean; x opens the number pad"],
   ["Enter, ↑ ↓", "keep a reading and go on; the strand above or below, in Test"],
+  ["← → + − 0, a b", "move, zoom, whole; set markers, with the trace in focus"],
   ["Alt ↑ ↓ ← →", "the task in focus earlier, later, to the visit before or after, in Visits"],
   ["↑ ↓", "one strand after the other, in Polarity"],
   ["n", "a new need"],

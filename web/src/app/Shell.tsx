@@ -171,7 +171,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     },
     { key: "6", label: "Materials", to: `${home}/materials`, current: at.endsWith("/materials") || at.endsWith("/papers"), stop: 0, warn: 0 },
     { key: "7", label: "Visits", to: `${home}/visits`, current: at.endsWith("/visits"), stop: 0, warn: 0 },
-    { key: "8", label: "Test", to: `${home}/test`, current: at.endsWith("/test"), stop: tested?.stop ?? 0, warn: tested?.warn ?? 0 },
+    { key: "8", label: "Test", to: `${home}/test`, current: at.endsWith("/test") || at.endsWith("/trace"), stop: tested?.stop ?? 0, warn: tested?.warn ?? 0 },
   ];
   const live = links.filter((l) => states.get(l.id) === "live").length;
   Object.assign(piers[7]!, { done: links.length ? live / links.length : 0, says: `${live} of ${links.length} links live` });

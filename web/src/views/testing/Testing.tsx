@@ -99,7 +99,8 @@ export function Testing() {
       void acts.ended(act.reference, "wrong", "Marked: what was read on it counts for nothing. Set it again and read once more.");
     if (act.kind === "swap" && act.nm) swap.mutate({ kind, key: sheet.key, nm: act.nm }, { onSuccess: (told) => say(told.said), onError: refuse });
     if (act.kind === "faces") setOpened({ what: "faces" });
-    if (act.kind === "again" || act.kind === "trace") {
+    if (act.kind === "trace") void navigate(`/plans/${plan.id}/trace?sheet=${sheet.key}&run=${found.runs[0] ?? ""}`);
+    if (act.kind === "again") {
       const row = sheet.rows.findIndex((run) => found.runs.includes(run.id));
       document.querySelector<HTMLElement>(`[data-cell="${row}.0"]`)?.focus();
     }
@@ -120,6 +121,16 @@ export function Testing() {
           </Button>
           <Button size="sm" minH="34px" variant="outline" colorPalette="accent" disabled={!sheet} onClick={() => setOpened({ what: "faces" })}>
             Faces …
+          </Button>
+          <Button
+            size="sm"
+            minH="34px"
+            variant="outline"
+            colorPalette="accent"
+            disabled={!sheet}
+            onClick={() => void navigate(`/plans/${plan.id}/trace?sheet=${current?.key ?? ""}`)}
+          >
+            Traces
           </Button>
         </Flex>
       </Flex>
