@@ -24,10 +24,11 @@ def test_a_prediction_has_samples_path_ground_and_settings_with_reasons(client, 
     made = client.get(f"{TRACES}/predict", params={"run": run, "nm": 1550}).json()
     levels = floats(made["curve"])
     assert len(levels) == made["curve"]["count"] > 1000
-    assert max(levels) > 10 > 0 > levels[len(levels) // 2]
+    assert max(levels) > 10
+    assert levels[len(levels) // 2] < 0
     assert {one["kind"] for one in made["pieces"]} >= {"cord", "cable", "pathway", "coil"}
     assert made["advice"]["merged"]
-    shorter = client.get(f"{TRACES}/predict", params={"run": run, "pulse_ns": 5}).json()
+    shorter = client.get(f"{TRACES}/predict", params={"run": run, "pulse_ns": 3}).json()
     assert len(shorter["advice"]["merged"]) < len(made["advice"]["merged"])
     back = client.get(f"{TRACES}/predict", params={"run": run, "direction": "b-a"}).json()
     assert back["places"] == made["places"][::-1]

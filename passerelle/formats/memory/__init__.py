@@ -1,0 +1,1 @@
+"""Memories of pluggable modules: SFF-8472, SFF-8636 and CMIS, read from dumps."""
