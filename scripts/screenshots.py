@@ -39,13 +39,6 @@ def light(page: Page) -> None:
     page.click("[data-at='4']")
 
 
-def why(page: Page) -> None:
-    """How a figure was made."""
-    open_link(page, 4)
-    page.get_by_role("button", name="why this loss").click()
-    page.get_by_role("dialog").get_by_text("OS2 at 1310 nm").first.wait_for()
-
-
 def rules(page: Page) -> None:
     """House rules with what they would change."""
     page.goto("/plans/1/rules")
@@ -127,7 +120,6 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
         DESIGN,
     ),
     ("route-strands", view("route?cable=H-04", "[data-strand]"), False, TABLET),
-    ("route-pull", view("route?cable=R-01&page=pull", "[data-pull]"), False, DESIGN),
     ("route-failures", view("route?show=failures", "[data-group]"), False, DESIGN),
     ("need", need, False, DESIGN),
     ("papers", view("papers", "[data-labels]"), False, DESIGN),
@@ -137,11 +129,12 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("find-out-next", view("unknowns", "[data-unknown]"), False, DESIGN),
     ("variants", variants, False, DESIGN),
     ("house-rules", rules, False, DESIGN),
-    ("why", why, False, DESIGN),
     ("phone", overview, False, PHONE),
     ("visits", visits, False, DESIGN),
     ("polarity-12", strands(55), False, DESIGN),
     ("devices", view("devices", "[data-front]"), False, DESIGN),
+    ("test", view("test?sheet=cable0011", "[data-strand-sheet]"), False, DESIGN),
+    ("trace", view("trace?sheet=cable0004&run=cable0004-3", "[data-fault]"), False, DESIGN),
 ]
 
 

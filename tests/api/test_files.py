@@ -94,7 +94,7 @@ def test_files_and_kept_states(client):
     assert client.get(f"/api/plans/1/files/{kept.json()['sha256']}").content == png
     assert client.get("/api/plans/1/files", params={"about": "place0002"}).json() == []
     svg = client.post("/api/plans/1/files", params=asked, content=b"<svg onload=alert(1)>")
-    assert (svg.status_code, "PNG, JPEG or PDF" in svg.json()["detail"]) == (422, True)
+    assert (svg.status_code, "PNG, JPEG, PDF or trace" in svg.json()["detail"]) == (422, True)
     assert client.get(f"/api/plans/1/files/{'0' * 64}").status_code == 422
     kept = client.post("/api/plans/1/snapshots", json={"name": "issued 1"})
     assert (kept.status_code, kept.json()["revision"]) == (201, 1)

@@ -1,12 +1,23 @@
 /** The sheets in the order in which they are walked, each with what passed. */
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import type { SheetInfo } from "../../api/testing";
+import { Link as RouterLink } from "react-router";
+import type { Kind, SheetInfo } from "../../api/testing";
 import { Mono } from "../../words/Mono";
 import { State } from "./State";
 import type { Tone } from "./told";
 
+const ROUTE = { to: "route", act: "Record a cable" };
+const NOTHING: Record<Kind, { text: string; to: string; act: string }> = {
+  permanent: { text: "A run goes from panel to panel on one strand. Record cables with their ends in Route, and they stand here.", ...ROUTE },
+  channel: { text: "A run goes from module to module. Plan a link in Light, and its legs stand here.", to: "", act: "Plan a link" },
+  cord: { text: "Cords are those of links. Plan a link in Light, and its cords stand here.", to: "", act: "Plan a link" },
+  section: { text: "Spliced glass is of cables whose ends are not finished yet. Record cables in Route, and they stand here.", ...ROUTE },
+};
+
 interface Props {
+  kind: Kind;
+  planId: number;
   sheets: SheetInfo[];
   current: string | undefined;
   onPick: (key: string) => void;
@@ -19,12 +30,15 @@ const toneOf = (sheet: SheetInfo): Tone | null => {
   return sheet.passed === sheet.rows ? "fine" : null;
 };
 
-export function SheetList({ sheets, current, onPick, foot }: Props) {
+export function SheetList({ kind, planId, sheets, current, onPick, foot }: Props) {
   if (sheets.length === 0) {
     return (
-      <Text w={{ base: "100%", lg: "190px" }} flex="none">
-        A run goes from panel to panel on one strand. Record cables with their ends in Route, and they stand here.
-      </Text>
+      <Box w={{ base: "100%", lg: "300px" }} flex="none">
+        <Text mb="2">{NOTHING[kind].text}</Text>
+        <Button asChild minH="44px" variant="outline" colorPalette="accent">
+          <RouterLink to={`/plans/${planId}/${NOTHING[kind].to}`}>{NOTHING[kind].act}</RouterLink>
+        </Button>
+      </Box>
     );
   }
   return (

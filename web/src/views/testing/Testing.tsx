@@ -206,6 +206,8 @@ export function Testing() {
       <Flex gap="4" direction={{ base: "column", lg: "row" }} align="stretch" className="print-column">
         {view && (
           <SheetList
+            kind={kind}
+            planId={plan.id}
             sheets={sheets}
             current={current?.key}
             onPick={(key) => set({ sheet: key })}

@@ -119,6 +119,7 @@ export function sums(view: TestsView): string {
   const rows = view.sheets.reduce((n, one) => n + one.rows, 0);
   const passed = view.sheets.reduce((n, one) => n + one.passed, 0);
   const minutes = view.sheets.reduce((n, one) => n + one.minutes, 0) + view.walked_min;
+  if (rows === 0) return "";
   const parts = [`${passed} of ${rows} runs pass`];
   if (minutes > 0) parts.push(`about ${minutes < 90 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(1)} h`} for two people to read the rest`);
   return parts.join(" · ");

@@ -12,7 +12,6 @@ import { Choice } from "../../forms/Field";
 import { Toggle } from "../../forms/Toggle";
 import { Problem } from "../../parts/Problem";
 import { Mono } from "../../words/Mono";
-import { Said } from "../../words/Said";
 import { db, length } from "../../words/figures";
 import { Faults } from "./Faults";
 import { GroundStrip, PathStrip } from "./PathStrip";
@@ -30,7 +29,7 @@ export function Tracing() {
   const tests = useTests(plan.id, plan.revision, "permanent", "laid");
   const sheets = tests.data?.sheets ?? [];
   const key = search.get("sheet") ?? sheets.find((one) => one.stop || one.warn)?.key ?? sheets[0]?.key ?? "";
-  const sheet = useSheet(plan.id, plan.revision, { key, kind: "permanent", stage: "laid", method: null }).data;
+  const { data: sheet, isLoading: loading } = useSheet(plan.id, plan.revision, { key, kind: "permanent", stage: "laid", method: null });
   const run = search.get("run") ?? sheet?.rows[0]?.id ?? "";
   const [nm, setNm] = useState<number | null>(null);
   const [direction, setDirection] = useState<Direction>("a-b");
@@ -79,24 +78,33 @@ export function Tracing() {
       .mutateAsync({ what: `Task ${name}`, changes: [{ kind: "task", id: null, doc: { name, at: place ? [place] : [], minutes: 30, people: 1, own: true } }] })
       .then(() => say(`A task: ${name}. It comes into the next proposal of visits.`), refuse);
   const row = sheet?.rows.find((one) => one.id === run);
+  const waiting = tests.isPending || (key !== "" && loading) || (run !== "" && made.isPending);
   return (
     <Flex direction="column" flex="1" minH="0" px={{ base: "3", md: "4" }} pt="2" overflowY="auto" className="print-whole">
       <Flex align="baseline" gap="3" wrap="wrap">
         <Heading as="h1" fontSize={{ base: "22px", md: "28px" }} lineHeight="1.15" data-answer="">
-          {headlineOf(planned, study, newest !== undefined)}
+          {headlineOf(planned, study, newest !== undefined, waiting)}
         </Heading>
         <Button asChild size="sm" variant="outline" colorPalette="accent" ml="auto" minH="34px" className="no-print">
           <RouterLink to={`/plans/${plan.id}/test?sheet=${key}`}>Readings</RouterLink>
         </Button>
       </Flex>
       <Problem text={made.error?.message ?? studied.error?.message ?? null} />
+      {tests.data && sheets.length === 0 && (
+        <Box maxW="420px">
+          <Text my="2">A trace is of a strand from panel to panel. Record cables with their ends in Route, and what each should look like stands here.</Text>
+          <Button asChild minH="44px" variant="outline" colorPalette="accent">
+            <RouterLink to={`/plans/${plan.id}/route`}>Record a cable</RouterLink>
+          </Button>
+        </Box>
+      )}
       {planned && (
         <Text color="fg.muted">
           {planned.name} · from {planned.places[0] ?? "place not recorded"} · {length(planned.length_m, unit)} of glass · {planned.pulse_ns} ns ·{" "}
           {row ? `loss test: ${row.state === "open" ? "not read yet" : row.state}` : ""} · a trace finds where, the limit is judged by meter and source
         </Text>
       )}
-      <Flex gap="3" my="2" wrap="wrap" align="end" className="no-print">
+      <Flex gap="3" my="2" wrap="wrap" align="end" className="no-print" display={sheets.length ? undefined : "none"}>
         <Choice
           label="Cable"
           width="150px"
@@ -176,7 +184,7 @@ export function Tracing() {
           }}
         />
       </Flex>
-      <Flex gap="4" direction={{ base: "column", lg: "row" }} className="print-column">
+      <Flex gap="4" direction={{ base: "column", lg: "row" }} className="print-column" visibility={planned ? undefined : "hidden"}>
         <Box flex="1" minW="0">
           <Box ref={box}>
             {planned && <PathStrip pieces={planned.pieces} spots={planned.spots} range={view} width={width} faults={faults.map((one) => one.m)} />}
@@ -254,11 +262,7 @@ export function Tracing() {
         </Box>
         <Faults planned={planned} study={study} onTask={task} onClose={close} planId={plan.id} />
       </Flex>
-      {planned && planned.unknown.length > 0 && (
-        <Text fontSize="14px">
-          Not recorded: {planned.unknown.join(", ")}; other glass stands in for it. <Said text="" />
-        </Text>
-      )}
+      {planned && planned.unknown.length > 0 && <Text fontSize="14px">Not recorded: {planned.unknown.join(", ")}; other glass stands in for it.</Text>}
     </Flex>
   );
 }

@@ -10,7 +10,7 @@ const KIND: Record<StudyView["faults"][number]["kind"], string> = {
   length: "Another length than planned",
 };
 
-export function headlineOf(planned: PredictionView | undefined, study: StudyView | undefined, taken: boolean): string {
+export function headlineOf(planned: PredictionView | undefined, study: StudyView | undefined, taken: boolean, waiting = false): string {
   const first = study?.faults[0];
   if (first) return `${first.sure ? "" : "Likely: "}${first.sure ? KIND[first.kind] : KIND[first.kind].toLowerCase()}${first.where ? `, ${first.where}` : ""}`;
   if (study) {
@@ -18,7 +18,11 @@ export function headlineOf(planned: PredictionView | undefined, study: StudyView
     return missing ? `As planned, but ${missing === 1 ? "one part is" : `${missing} parts are`} not seen` : "Every part is where it is planned";
   }
   if (taken) return "Reading the trace …";
-  return planned ? "No trace taken yet: this is what it should look like" : "Choose a run";
+  return planned
+    ? "No trace taken yet: this is what it should look like"
+    : waiting
+      ? "Working out what it should look like …"
+      : "There is no run to trace here";
 }
 
 export function verdictOf(event: StudyView["events"][number]): string {
