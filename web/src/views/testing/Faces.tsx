@@ -122,7 +122,11 @@ export function Faces({ sheet, onKeep, onTask, onClose }: Props) {
             <Box mt="2" data-face={seen.found}>
               <Flex align="center" gap="2" fontWeight="700" fontSize="18px">
                 <State tone={seen.passed ? "fine" : seen.next === "clean" ? "warn" : "stop"} />
-                {seen.passed ? "passes: connect it" : seen.next === "clean" ? "dirty: clean it, look again" : "make it again: cleaning will not help"}
+                {seen.passed
+                  ? "the simulated face passes: connect it"
+                  : seen.next === "clean"
+                    ? "dirty: clean it, look again"
+                    : "make it again: cleaning will not help"}
               </Flex>
               {[...seen.wrong, ...seen.zones].map((line) => (
                 <Text key={line} fontSize="14px">
@@ -172,7 +176,10 @@ export function Faces({ sheet, onKeep, onTask, onClose }: Props) {
                 size="sm"
                 minH="40px"
                 variant="outline"
-                onClick={() => void told(cleanings ? "after" : "before", one.value as NonNullable<FaceFact["found"]>)}
+                onClick={() => {
+                  setSeen(null);
+                  void told(cleanings ? "after" : "before", one.value as NonNullable<FaceFact["found"]>);
+                }}
               >
                 {one.label}
               </Button>
