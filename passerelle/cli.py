@@ -1,5 +1,5 @@
-"""The command line: check, materials, visits, tests, instruments, trace, module, book, workbook,
-serve, demo, export, import, backup, restore.
+"""The command line: check, materials, visits, tests, instruments, trace, module, hunt, book,
+workbook, serve, demo, export, import, backup, restore.
 
 Exit status of `check`: 0 all links work or are tight; 1 at least one fails or is unknown; 2 the
 file can't be read, with one line on standard error. Each command imports what it needs, when it
@@ -12,6 +12,7 @@ import sys
 from pathlib import Path
 from typing import Any
 
+from passerelle import turnupcli
 from passerelle.core.refused import Refused
 from passerelle.formats.given import read_input, written
 from passerelle.settings import DEFAULT_FOLDER, DEFAULT_PORT, Settings
@@ -21,17 +22,6 @@ PAPERS = (
     "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
     "visits", "tests",
 )  # fmt: skip
-
-
-def run_module(arguments: argparse.Namespace) -> int:
-    """`passerelle module read DUMP|- [--json]`."""
-    import json
-
-    from passerelle.formats.memory.reading import as_document, read_memory, table
-
-    made = read_memory(read_input(arguments.dump))
-    print(json.dumps(as_document(made), indent=1) if arguments.json else table(made))
-    return 0
 
 
 def run_check(arguments: argparse.Namespace) -> int:
@@ -311,7 +301,7 @@ def _reading(commands: Any) -> None:
     instruments.add_argument("--port", type=int, default=0, help="0: any that is free")
     instruments.set_defaults(run=run_instruments)
     _traces(commands)
-    _modules(commands)
+    turnupcli.add_commands(commands)
     book = commands.add_parser("book", help="the plan as a PDF: every sheet, with contents")
     book.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     book.add_argument("--out", required=True, metavar="PDF", help="file to write, or -")
@@ -322,16 +312,6 @@ def _reading(commands: Any) -> None:
     workbook.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
     workbook.add_argument("--out", required=True, metavar="XLSX", help="file to write, or -")
     workbook.set_defaults(run=run_workbook)
-
-
-def _modules(commands: Any) -> None:
-    module = commands.add_parser("module", help="what a module's memory says of it")
-    read = module.add_subparsers(dest="module", required=True, metavar="WHAT").add_parser(
-        "read", help="a memory dump: SFF-8472, SFF-8636 or CMIS"
-    )
-    read.add_argument("dump", metavar="DUMP", help="binary or hex text, or - for standard input")
-    read.add_argument("--json", action="store_true", help="print it as JSON")
-    read.set_defaults(run=run_module)
 
 
 def _traces(commands: Any) -> None:

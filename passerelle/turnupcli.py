@@ -1,0 +1,55 @@
+"""`passerelle module read` and `passerelle hunt`: what a module tells, and why a link is dark."""
+
+import argparse
+import json
+from typing import Any
+
+from passerelle.core.refused import Refused
+from passerelle.formats.given import read_input
+
+
+def add_commands(commands: Any) -> None:
+    """Both commands."""
+    module = commands.add_parser("module", help="what a module's memory says of it")
+    read = module.add_subparsers(dest="module", required=True, metavar="WHAT").add_parser(
+        "read", help="a memory dump: SFF-8472, SFF-8636 or CMIS"
+    )
+    read.add_argument("dump", metavar="DUMP", help="binary or hex text, or - for standard input")
+    read.add_argument("--json", action="store_true", help="print it as JSON")
+    read.set_defaults(run=run_module)
+    hunted = commands.add_parser("hunt", help="what keeps a link dark, and what to look at next")
+    hunted.add_argument("file", metavar="FILE", help="a plan file, or - for standard input")
+    hunted.add_argument("--link", required=True, metavar="NAME", help="its name or id")
+    hunted.add_argument("--seen", metavar="JSON", help="what was seen of it so far, or -")
+    hunted.add_argument("--json", action="store_true", help="print it as JSON")
+    hunted.set_defaults(run=run_hunt)
+
+
+def run_module(arguments: argparse.Namespace) -> int:
+    """`passerelle module read DUMP|- [--json]`."""
+    from passerelle.formats.memory.reading import as_document, read_memory, table
+
+    made = read_memory(read_input(arguments.dump))
+    print(json.dumps(as_document(made), indent=1) if arguments.json else table(made))
+    return 0
+
+
+def run_hunt(arguments: argparse.Namespace) -> int:
+    """`passerelle hunt FILE|- --link NAME [--seen seen.json] [--json]`."""
+    from passerelle.core.hunting.hunt import hunt
+    from passerelle.core.hunting.seen import Seen
+    from passerelle.core.judge.wholeplan import check
+    from passerelle.core.plant.seen import seen_plan
+    from passerelle.formats.hunting import as_document, read_seen, table
+    from passerelle.formats.planfile import read_file
+
+    judged = check(seen_plan(*read_file(read_input(arguments.file))))
+    wanted = arguments.link
+    found = next(
+        (one for one in judged.links if wanted in (one.budget.link.name, one.budget.link.id)), None
+    )
+    if found is None:
+        raise Refused("--link", f"there is no link {wanted[:60]!r} in this plan")
+    made = hunt(found, read_seen(read_input(arguments.seen)) if arguments.seen else Seen())
+    print(json.dumps(as_document(made), indent=1) if arguments.json else table(made))
+    return 0
