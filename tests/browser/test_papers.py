@@ -22,7 +22,7 @@ def saved(page: Page, act) -> Path:
 def test_the_book_is_two_clicks_from_the_list_of_materials(page: Page):
     page.goto("/plans/1/materials")
     page.get_by_role("link", name="Papers, labels, prices").click()
-    expect(page.locator("[data-answer]")).to_have_text(re.compile("9 papers of this plan"))
+    expect(page.locator("[data-answer]")).to_have_text(re.compile("10 papers of this plan"))
     path = saved(page, page.get_by_role("button", name="The whole plan as a book: PDF").click)
     text = PdfReader(io.BytesIO(path.read_bytes())).pages[0].extract_text()
     assert "Contents" in text
@@ -115,7 +115,7 @@ def test_a_picture_is_kept_with_a_place_and_taken_off_again(page: Page):
     assert small.evaluate("(one) => one.naturalWidth") == 360
     wrong_file = {"name": "x.png", "mimeType": "image/png", "buffer": b"not a picture"}
     page.get_by_label("File for Hill Chamber").set_input_files(wrong_file)
-    expect(page.get_by_text("no PNG, JPEG or PDF").first).to_be_visible()
+    expect(page.get_by_text("no PNG, JPEG, PDF or trace").first).to_be_visible()
     kept.get_by_role("button", name="Take off lid.jpg").click()
     expect(small).to_have_count(0)
 
