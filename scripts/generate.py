@@ -24,6 +24,9 @@ from passerelle.plans.store import Store
 
 ELSEWHERE = {
     "house.mode": "any multimode link, once the plan follows single mode everywhere",
+    "test.trace": "the trace of P-07/3",
+    "test.trace-break": "a trace of a strand that is broken",
+    "test.gainer": "a trace from one end over a joint of unlike glasses",
     "part.port-twice": "the breakout cord of the Wet Lab bench, once two links take one lane of it",
     "plan.unreadable": "a data folder that is damaged or of a later edition",
 }

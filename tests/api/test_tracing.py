@@ -55,6 +55,15 @@ def test_a_simulated_trace_is_kept_as_a_file_and_studied(client, run):
     assert (again.status_code, again.json()["file"]) == (201, first["file"])
 
 
+def test_traces_speak_in_the_column_of_their_sheet(client, run):
+    sheets = client.get("/api/plans/1/tests").json()["sheets"]
+    key = next(one["key"] for one in sheets if one["name"] == "P-07 P-08")
+    simulated(client, run, 1550)
+    assert client.get(f"{TRACES}/said", params={"key": key}).json() == []
+    gone = client.get(f"{TRACES}/said", params={"key": "nowhere"})
+    assert (gone.status_code, "no such sheet" in gone.json()["detail"]) == (404, True)
+
+
 def test_what_changed_since_the_first_trace_is_a_curve_of_its_own(client, run):
     simulated(client, run, 1550)
     later = simulated(client, run, 1550)

@@ -45,6 +45,7 @@ def test_from_an_empty_plan_to_a_bill_that_adds_up(page: Page):
     price.press("Enter")
     expect(modules).to_contain_text("60.50")
     expect(detail).to_contain_text("This plan’s own price, of ")
+    expect(price).not_to_have_value("60,5")  # what was stored is shown; it would replace the next
     price.fill("")
     price.press("Enter")
     expect(modules).to_contain_text("ask")

@@ -39,6 +39,14 @@ def test_the_hidden_bend_is_found_put_on_the_route_and_made_a_task(page):
     expect(page).to_have_url(re.compile(r"name=Hill(%20|\+)burial"))
 
 
+def test_what_a_trace_says_stands_with_the_readings_of_its_sheet(page):
+    page.goto("/plans/1/test?sheet=cable0004")
+    card = page.locator("article[data-rule='test.trace']")
+    expect(card).to_contain_text("Bend, 40 ± 12 m past Hill Chamber in Hill burial 2")
+    card.get_by_role("button", name="Open the trace").click()
+    expect(page.locator("[data-answer]")).to_contain_text("A bend")
+
+
 def test_a_trace_from_the_other_end_is_taken_and_markers_measure(page):
     open_trace(page, "5")
     expect(page.locator("[data-answer]")).to_contain_text("No trace taken yet")

@@ -7,7 +7,10 @@ from typing import Annotated
 from fastapi import APIRouter, HTTPException, Query
 
 from passerelle.api.common import FILE_BODY
-from passerelle.api.context import Context, Ctx, Judged, Number, Sent, Who, judged
+from passerelle.api.context import Ctx, Judged, Number, Sent, Who, judged
+from passerelle.api.testing.made import read_now
+from passerelle.api.testing.schemas import TestFindingView
+from passerelle.api.testing.views import said as shown
 from passerelle.core.measuring.limits import NM, mode_of
 from passerelle.core.measuring.runs import LeftOut, TestRun, channel_runs, permanent_runs
 from passerelle.core.plan.testing import Direction, TraceFact
@@ -15,12 +18,10 @@ from passerelle.core.tables import SINGLE_MODE
 from passerelle.core.tracing.layout import laid_out
 from passerelle.core.tracing.predict import Settings, predict
 from passerelle.core.tracing.settings import advised
-from passerelle.core.tracing.study import as_taken, study
-from passerelle.formats.sor.reading import read_sor
-from passerelle.formats.sor.record import TraceFile
 from passerelle.plans.traces import TakenTrace, keep_trace
 
 from . import schemas, views
+from .studied import said_by_traces, study_of, traces_of
 
 router = APIRouter(prefix="/api/plans/{plan_id}/traces", tags=["traces"])
 RunKey = Annotated[str, Query(max_length=60)]
@@ -39,13 +40,6 @@ def _run(now: Judged, key: str) -> TestRun:
     if found is None:
         raise HTTPException(404, "There is no such run; its cable or link may be deleted.")
     return found
-
-
-def _traces(now: Judged, run: str) -> list[TraceFact]:
-    """The traces of a run that stand, oldest first."""
-    facts = now.held.facts.standing
-    mine = [one for one in facts if isinstance(one, TraceFact) and one.run == run]
-    return sorted(mine, key=lambda one: one.at)
 
 
 @router.get("/predict", name="predictTrace")
@@ -73,7 +67,7 @@ def prediction(
         curve=views.curve(made.level_db, made.spacing_m),
         pieces=views.pieces(now.check.plant, one, layout), spots=views.spots(layout),
         advice=schemas.AdviceView.model_validate(advice, from_attributes=True),
-        unknown=list(layout.unknown), traces=[views.info(fact) for fact in _traces(now, run)],
+        unknown=list(layout.unknown), traces=[views.info(fact) for fact in traces_of(now, run)],
     )  # fmt: skip
 
 
@@ -88,26 +82,21 @@ def studied(
     if fact is None:
         raise HTTPException(404, "There is no such trace.")
     run = _run(now, fact.run)
-    others = [one for one in _traces(now, fact.run) if one.id != fact.id]
-    also = next((o for o in reversed(others)
-                 if o.direction == fact.direction and abs(o.nm - fact.nm) > 50), None)  # fmt: skip
-    back = next((o for o in reversed(others)
-                 if o.direction != fact.direction and abs(o.nm - fact.nm) <= 50), None)  # fmt: skip
-    since = next((o for o in others if o.direction == fact.direction
-                  and abs(o.nm - fact.nm) <= 50 and o.at < fact.at), None)  # fmt: skip
-    files = {one.id: _file(ctx, one) for one in (fact, also, back, since) if one is not None}
-    taken = {key: as_taken(file) for key, file in files.items()}
-    made = study(
-        now.check.plant, run, now.check.plan.house_rules, taken[fact.id],
-        turned=fact.direction == "b-a", launch_m=fact.launch_m, receive_m=fact.receive_m,
-        also=taken[also.id] if also else None, back=taken[back.id] if back else None,
-        tables=now.check.site.tables,
-    )  # fmt: skip
-    return views.study_view(made, fact, files, also, back, since)
+    one = study_of(ctx, now, run, fact)
+    return views.study_view(one.made, fact, one.files, one.also, one.back, one.since)
 
 
-def _file(ctx: Context, fact: TraceFact) -> TraceFile:
-    return read_sor(ctx.files.get(fact.file))
+@router.get("/said", name="saidByTraces")
+def said(
+    ctx: Ctx, plan_id: Number, key: Annotated[str, Query(max_length=200)]
+) -> list[TestFindingView]:
+    """What the traces of a sheet from panel to panel say, as findings beside its readings."""
+    now = judged(ctx, plan_id)
+    sheets = read_now(ctx, now).sheets.sheets
+    sheet = next((one for one in sheets if one.key == key), None)
+    if sheet is None:
+        raise HTTPException(404, "There is no such sheet; its cable may be deleted.")
+    return [shown(one) for one in said_by_traces(ctx, now, sheet)]
 
 
 @router.post("", name="addTrace", status_code=201, openapi_extra=FILE_BODY)

@@ -37,6 +37,14 @@ export const useStudy = (plan_id: number, revision: number, trace: string | unde
     select: asIs,
   });
 
+export const useSaidByTraces = (plan_id: number, revision: number, key: string, on: boolean) =>
+  useQuery({
+    queryKey: ["plan", plan_id, "traces", revision, "said", key],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/traces/said", { params: { path: { plan_id }, query: { key } } })),
+    enabled: on && key !== "",
+    select: asIs,
+  });
+
 export function useTakeTrace(plan_id: number) {
   const cache = useQueryClient();
   const onSuccess = () => cache.invalidateQueries({ queryKey: ["plan", plan_id] });

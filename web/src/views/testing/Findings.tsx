@@ -11,6 +11,7 @@ import { plus } from "../../words/figures";
 
 interface Props {
   sheet: SheetView;
+  traced: TestFinding[];
   next: SheetInfo | undefined;
   onAct: (found: TestFinding, act: number) => void;
   onNext: () => void;
@@ -20,7 +21,7 @@ interface Props {
 
 const MOST = 5;
 
-export function Findings({ sheet, next, onAct, onNext, onSimulate, simulating }: Props) {
+export function Findings({ sheet, traced, next, onAct, onNext, onSimulate, simulating }: Props) {
   const [seed, setSeed] = useState("1");
   const [all, setAll] = useState(false);
   const lead = sheet.findings.filter((found) => found.explained_by === null);
@@ -49,6 +50,9 @@ export function Findings({ sheet, next, onAct, onNext, onSimulate, simulating }:
               {all ? "Fewer" : `${lead.length - MOST} more`}
             </Button>
           )}
+          {traced.map((found, i) => (
+            <Card key={`trace${found.name}${i}`} found={found} echoes={0} onAct={(n) => onAct(found, n)} />
+          ))}
           {sheet.margins.map((one) => (
             <Box key={one.link_id} bg="bg.panel" borderLeftWidth="4px" borderColor="note.fg" px="3" py="2" data-margin={one.link}>
               <Flex align="center" gap="1.5" color="note.fg" fontWeight="700" fontSize="13px">

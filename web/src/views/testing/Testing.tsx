@@ -3,6 +3,7 @@ import { Box, Button, Flex, Heading, Menu, Portal, Text } from "@chakra-ui/react
 import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { useSheet, useSimulate, useSwap, useTests, type Asked, type Kind, type Method, type Stage, type TestFinding } from "../../api/testing";
+import { useSaidByTraces } from "../../api/tracing";
 import { useKeys } from "../../app/keyboard";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
@@ -66,6 +67,7 @@ export function Testing() {
   const asked: Asked = { key: current?.key ?? "", kind, stage, method };
   const one = useSheet(plan.id, plan.revision, asked);
   const sheet = one.data;
+  const traced = useSaidByTraces(plan.id, plan.revision, sheet?.key ?? "", kind === "permanent" && stage === "laid");
   const acts = useReadings(sheet, asked, view?.plan ?? "");
   const simulate = useSimulate(plan.id);
   const swap = useSwap(plan.id);
@@ -273,6 +275,7 @@ export function Testing() {
         {sheet && (
           <Findings
             sheet={sheet}
+            traced={traced.data ?? []}
             next={sheets[at + 1]}
             onAct={onAct}
             onNext={() => pick(1)}
