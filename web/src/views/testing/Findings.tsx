@@ -35,9 +35,7 @@ export function Findings({ sheet, traced, next, onAct, onNext, onSimulate, simul
           Findings for {sheet.name}
         </Text>
         {!begun && (
-          <Text mb="2">
-            {traced.length ? "Nothing is read yet; this is what traces say." : "Nothing is read yet: nothing is said about these strands."}
-          </Text>
+          <Text mb="2">{traced.length ? "Nothing is read yet; this is what traces say." : "Nothing is read yet: nothing is said about these strands."}</Text>
         )}
         {begun && lead.length === 0 && <Text mb="2">What was read says nothing against them.</Text>}
         <Flex direction="column" gap="2">
