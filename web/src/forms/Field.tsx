@@ -45,13 +45,18 @@ export function TextField(props: TextFieldProps) {
   const [text, setText] = useState(props.value);
   const [problem, setProblem] = useState<string | null>(null);
   const [shownFor, setShownFor] = useState(props.value);
+  const [sent, setSent] = useState<string | null>(null);
+  const [here, setHere] = useState(false);
   if (shownFor !== props.value) {
-    // The stored value changed (an edit, undo, another part): show it, unless a refusal stands.
+    // The stored value changed (an edit, undo, another part): show it, but never in place of what
+    // somebody types just now, such as the next figure while the one before is being stored.
+    const typing = here && text !== shownFor && text !== sent;
     setShownFor(props.value);
-    setText(props.value);
     setProblem(null);
+    if (!typing) setText(props.value);
   }
   const commit = () => {
+    setSent(text);
     if (text === props.value) {
       setProblem(null);
       return;
@@ -79,7 +84,11 @@ export function TextField(props: TextFieldProps) {
           aria-describedby={problem ? `${id}-problem` : undefined}
           borderColor={problem ? "stop.fg" : undefined}
           onChange={(e) => setText(e.target.value)}
-          onBlur={commit}
+          onFocus={() => setHere(true)}
+          onBlur={() => {
+            setHere(false);
+            commit();
+          }}
           onKeyDown={(e) => {
             if (e.key === "Enter") commit();
             if (e.key === "Escape") {
