@@ -122,12 +122,14 @@ def run_instruments(arguments: argparse.Namespace) -> int:
     judged = check(read_plan(read_input(arguments.file)))
     found = [*permanent_runs(judged), *channel_runs(judged)]
     runs = {run.id: run for run in found if not isinstance(run, LeftOut)}
+    links = {one.budget.link.id: one for one in judged.links}
     try:
-        server = Serving(faulty(arguments.seed, runs.values()), lambda: runs, arguments.port)
+        server = Serving(faulty(arguments.seed, runs.values()), lambda: runs, arguments.port,
+                         lambda: links)  # fmt: skip
     except (OSError, OverflowError) as error:
         raise Refused("port", f"{arguments.port} cannot be used: {error}") from None
     with server:
-        told = f"{len(runs)} runs, seed {arguments.seed}"
+        told = f"{len(runs)} runs, {len(links)} links, seed {arguments.seed}"
         print(
             f"simulated instruments at 127.0.0.1:{server.port}, {told}; Ctrl-C ends them",
             flush=True,

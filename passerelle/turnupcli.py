@@ -1,4 +1,5 @@
-"""`passerelle module read` and `passerelle hunt`: what a module tells, and why a link is dark."""
+"""`passerelle module read`, `hunt` and `verify`: what a module tells, why a link is dark, and
+whether what was signed is as it was."""
 
 import argparse
 import json
@@ -23,6 +24,10 @@ def add_commands(commands: Any) -> None:
     hunted.add_argument("--seen", metavar="JSON", help="what was seen of it so far, or -")
     hunted.add_argument("--json", action="store_true", help="print it as JSON")
     hunted.set_defaults(run=run_hunt)
+    checked = commands.add_parser("verify", help="whether signed records are as they were signed")
+    checked.add_argument("file", metavar="FILE", help="a plan file or a certificate, or -")
+    checked.add_argument("--json", action="store_true", help="print it as JSON")
+    checked.set_defaults(run=run_verify)
 
 
 def run_module(arguments: argparse.Namespace) -> int:
@@ -53,3 +58,25 @@ def run_hunt(arguments: argparse.Namespace) -> int:
     made = hunt(found, read_seen(read_input(arguments.seen)) if arguments.seen else Seen())
     print(json.dumps(as_document(made), indent=1) if arguments.json else table(made))
     return 0
+
+
+def run_verify(arguments: argparse.Namespace) -> int:
+    """`passerelle verify FILE|- [--json]`. Exit status: 0 it holds, 1 broken, 2 unreadable."""
+    from passerelle.formats.certificate import FORMAT, verify_certificate, verify_plan
+    from passerelle.formats.planfile import read_file
+
+    data = read_input(arguments.file)
+    try:
+        raw = json.loads(data)
+    except (ValueError, RecursionError):
+        raw = None
+    if isinstance(raw, dict) and raw.get("format") == FORMAT:
+        records, broken = 1, verify_certificate(raw)
+    else:
+        records, broken = verify_plan(read_file(data)[1].all)
+    if arguments.json:
+        print(json.dumps({"records": records, "holds": not broken, "broken": broken}, indent=1))
+    else:
+        told = "1 record" if records == 1 else f"{records} records"
+        print(f"{told}: " + ("; ".join(broken) if broken else "as signed" if records else "none"))
+    return 1 if broken else 0

@@ -10,6 +10,7 @@ from types import TracebackType
 from passerelle.core.refused import Refused
 
 from .hidden import Hidden
+from .ports import Links
 from .protocol import ERROR, MAX_LINE
 from .standins import Bench, Runs
 
@@ -25,7 +26,7 @@ class _Handler(socketserver.StreamRequestHandler):
 
     def handle(self) -> None:
         """Answer line by line until the other side goes, or says bye."""
-        bench = Bench(self.server.hidden, self.server.runs)
+        bench = Bench(self.server.hidden, self.server.runs, self.server.links)
         while True:
             try:
                 line = self.rfile.readline(MAX_LINE + 1)
@@ -52,10 +53,11 @@ class Serving(socketserver.ThreadingTCPServer):
     allow_reuse_address = True
     daemon_threads = True
 
-    def __init__(self, hidden: Hidden, runs: Runs, port: int = 0) -> None:
+    def __init__(self, hidden: Hidden, runs: Runs, port: int = 0, links: Links = dict) -> None:
         super().__init__((HOST, port), _Handler)
         self.hidden = hidden
         self.runs = runs
+        self.links = links
 
     @property
     def port(self) -> int:
@@ -65,9 +67,9 @@ class Serving(socketserver.ThreadingTCPServer):
 
 
 @contextmanager
-def serving(hidden: Hidden, runs: Runs, port: int = 0) -> Iterator[Serving]:
+def serving(hidden: Hidden, runs: Runs, port: int = 0, links: Links = dict) -> Iterator[Serving]:
     """The stand-ins in a thread of their own."""
-    with Serving(hidden, runs, port) as server:
+    with Serving(hidden, runs, port, links) as server:
         thread = threading.Thread(target=server.serve_forever, daemon=True)
         thread.start()
         try:

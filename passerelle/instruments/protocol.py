@@ -14,6 +14,11 @@
 | `switch N` | `ok N` | the port of a switch |
 | `scope KIND CLEANINGS WHERE` | JSON | what lies on a face, and how it is graded |
 | `trace RUN a-b NM PULSE AVERAGES LAUNCH RECEIVE` | base64 | a trace file of the run |
+| `link ID memory a` | `hex 0304…` | the memory of the module at an end of a link |
+| `link ID lamp a` | `on` or `off` | the lamp of its port |
+| `link ID errors a SECONDS` | `errors 0` | what its counter counts in a time |
+| `link ID do WHAT` | `up` or `as before` | it is done: `pair flipped`, `repair dirty` |
+| `link ID see WHAT` | what is seen | `red light seen`, `trace clean` |
 | `bye` | `bye` | the line is closed |
 
 Whatever cannot be done is answered `error` with one sentence. A line is UTF-8, ends with a newline

@@ -1,4 +1,4 @@
-"""Simulated stand-ins of source, meter, scope, red light and switch, over one hidden plant."""
+"""Simulated stand-ins of source, meter, scope, red light and switches, over one hidden plant."""
 
 import json
 from base64 import b64encode
@@ -15,6 +15,7 @@ from passerelle.core.tracing.predict import Settings
 from passerelle.formats.sor.writing import write_sor
 
 from .hidden import Hidden
+from .ports import Links, Ports
 from .protocol import ERROR, AskError, Instrument, number
 from .scope import face
 from .tracer import as_file, taken
@@ -181,6 +182,7 @@ class Bench:
 
     hidden: Hidden
     runs: Runs
+    links: Links = dict
     now: Connected = field(default_factory=Connected)
     made: dict[str, Instrument] = field(default_factory=dict)
 
@@ -192,6 +194,7 @@ class Bench:
             "scope": Scope(self.hidden),
             "switch": Switch(),
             "trace": TraceMeter(self.hidden, self.runs),
+            "link": Ports(self.hidden, self.links),
         }
 
     def answer(self, line: str) -> str:

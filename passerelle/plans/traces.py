@@ -1,7 +1,6 @@
 """Traces that are kept: the file by its content, and a fact that says of what it is."""
 
 from dataclasses import dataclass
-from datetime import UTC, datetime
 
 from passerelle.core.measuring.runs import TestRun
 from passerelle.core.plan.fact import About
@@ -10,6 +9,7 @@ from passerelle.core.plan.testing import Direction, TraceFact
 from passerelle.formats.sor.reading import read_sor
 
 from .files import Files, attach
+from .now import now
 from .plans import Plans
 
 SOR = "application/x-sor"
@@ -39,9 +39,8 @@ def keep_trace(
     with plans.store.writing() as session:
         row = attach(session, files, held, (kind, about), made.name, made.data, who, sort=SOR)
         sha256 = row.sha256
-    now = datetime.now(UTC).isoformat(timespec="milliseconds").replace("+00:00", "Z")
     fact = TraceFact(
-        id=new_id(), about=About("cable" if kind == "cable" else "link", about), at=at or now,
+        id=new_id(), about=About("cable" if kind == "cable" else "link", about), at=at or now(),
         who=who, kind="trace", run=run.id, called=run.name, direction=made.direction,
         nm=round(read.nm, 1), pulse_ns=read.pulse_ns, file=sha256, name=made.name,
         launch_m=made.launch_m, receive_m=made.receive_m, simulated=made.simulated,

@@ -7,7 +7,7 @@ from passerelle.core.tables.reading import make_row, read_file
 from passerelle.core.tables.rows import TableError
 
 Severity = Literal["stop", "warn", "note"]
-Step = Literal["survey", "need", "choose", "route", "light", "polarity", "test"]
+Step = Literal["survey", "need", "choose", "route", "light", "polarity", "test", "turnup"]
 Consequence = Literal["unsafe", "damage", "dark", "dim", "later"]
 """What comes of it: to people, to parts, no link, a bad link, or something some day."""
 Verdict = Literal["works", "tight", "fails", "unknown"]

@@ -14,6 +14,14 @@ from .backbone import Cable, StrandNote
 from .fact import About, Fact, Instant, Spot
 from .fields import Metres, Name, StrandNumber, Text, told_by
 from .testing import FaceFact, ReadingFact, ReferenceEndFact, ReferenceFact, TraceFact
+from .turnup import (
+    CounterFact,
+    HandOverFact,
+    HuntFact,
+    ModuleReadFact,
+    SignOffFact,
+    TickFact,
+)
 
 __all__ = ["About", "Fact", "Instant"]
 
@@ -71,11 +79,18 @@ AnyFactType = (
     | ReferenceEndFact
     | FaceFact
     | TraceFact
+    | ModuleReadFact
+    | CounterFact
+    | TickFact
+    | HuntFact
+    | SignOffFact
+    | HandOverFact
 )
 FACT_KINDS: dict[str, type] = {
     "strand": StrandFact, "red light": RedLightFact, "task": TaskFact, "reading": ReadingFact,
     "reference": ReferenceFact, "reference ended": ReferenceEndFact, "end face": FaceFact,
-    "trace": TraceFact,
+    "trace": TraceFact, "module read": ModuleReadFact, "counter": CounterFact, "tick": TickFact,
+    "hunt": HuntFact, "sign-off": SignOffFact, "hand-over": HandOverFact,
 }  # fmt: skip
 """Each kind of fact, and its model."""
 AnyFact = Annotated[AnyFactType, told_by("kind", FACT_KINDS, "a fact has a kind, one of")]

@@ -9,11 +9,12 @@ from passerelle.core.looking.unknowns import Unknown, looks_to_take
 from passerelle.core.materials.materials import Materials
 from passerelle.core.plan.facts import Facts, TaskFact
 from passerelle.core.plan.plan import Plan
+from passerelle.core.plan.turnup import SignOffFact
 from passerelle.core.plan.visiting import PlannedTask
 from passerelle.core.refused import Refused
 from passerelle.core.words import counted
 
-from .cables import of_cables
+from .cables import key_of, of_cables
 from .ground import Ground
 from .links import of_links
 from .task import Task, TaskKind, Wait
@@ -49,8 +50,17 @@ def depot_of(plan: Plan) -> str | None:
 
 
 def standing(facts: Facts) -> dict[str, TaskFact]:
-    """What was noted last of each task, by its key: by when it was, not by when it came here."""
-    noted = (one for one in facts.standing if isinstance(one, TaskFact))
+    """What was noted last of each task, by its key: by when it was, not by when it came here.
+
+    A link that is signed off was brought up, whether somebody ticked that or not.
+    """
+    noted = [one for one in facts.standing if isinstance(one, TaskFact)]
+    noted += (
+        TaskFact(id=one.id, about=one.about, at=one.at, who=one.who, kind="task",
+                 task=key_of(kind, one.about.id), state="done")
+        for one in facts.standing if isinstance(one, SignOffFact)
+        for kind in ("turn-up", "sign-off")
+    )  # fmt: skip
     return {one.task: one for one in sorted(noted, key=_when)}
 
 

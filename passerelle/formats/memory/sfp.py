@@ -18,8 +18,8 @@ from .record import (
 
 BASE, DIAGNOSTICS = 128, 256
 QUANTITIES = ("temperature", "supply", "bias", "tx power", "rx power")
-_TEN_G = {4: "10GBASE-SR", 5: "10GBASE-LR", 6: "10GBASE-LRM", 7: "10GBASE-ER"}
-_GIGABIT = {0: "1000BASE-SX", 1: "1000BASE-LX", 2: "1000BASE-CX", 3: "1000BASE-T",
+TEN_G = {4: "10GBASE-SR", 5: "10GBASE-LR", 6: "10GBASE-LRM", 7: "10GBASE-ER"}
+GIGABIT = {0: "1000BASE-SX", 1: "1000BASE-LX", 2: "1000BASE-CX", 3: "1000BASE-T",
             4: "100BASE-LX10", 5: "100BASE-FX", 6: "1000BASE-BX10"}  # fmt: skip
 _FIBRE_CHANNEL = {0: "1GFC", 2: "2GFC", 4: "4GFC", 6: "8GFC", 5: "16GFC", 3: "32GFC"}
 
@@ -68,8 +68,8 @@ def _form(identifier: int, rate_mbd: float) -> str:
 
 
 def _applications(a0: bytes, nm: int | None) -> list[str]:
-    found = [name for bit, name in _TEN_G.items() if a0[3] >> bit & 1]
-    found += [name for bit, name in _GIGABIT.items() if a0[6] >> bit & 1]
+    found = [name for bit, name in TEN_G.items() if a0[3] >> bit & 1]
+    found += [name for bit, name in GIGABIT.items() if a0[6] >> bit & 1]
     extended = CODES["extended"].get(f"{a0[36]:02x}")
     if extended and extended[0]:
         found.append(extended[0])

@@ -2597,6 +2597,186 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/turnup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Turnup
+         * @description Devices in the order of setting, links as far as they are, and whether the chain holds.
+         */
+        get: operations["turnUp"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/turnup/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Turnupstate
+         * @description How far it is, and how many findings are open.
+         */
+        get: operations["turnUpState"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/turnup/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Benchlist
+         * @description What is set of a device before it leaves.
+         */
+        get: operations["benchList"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/turnup/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Turnuplink
+         * @description A link that comes up: lists, levels, counters, modules, hunt and signatures.
+         */
+        get: operations["turnUpLink"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/turnup/links/{link_id}/memory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Readmemory
+         * @description Keep the memory dump of the module at an end: binary or hex text; it is read whole first.
+         */
+        post: operations["readMemory"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/turnup/links/{link_id}/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Simulateturnup
+         * @description Have the simulated switches at both ends tell; what they told says that it is simulated.
+         */
+        post: operations["simulateTurnUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/turnup/links/{link_id}/sign": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Signlink
+         * @description Sign a link off. What is open needs a reason each, and is kept with it.
+         */
+        post: operations["signLink"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/turnup/links/{link_id}/certificate.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Certificatejson
+         * @description The signed record as it was, with its place in the chain.
+         */
+        get: operations["certificateJson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/turnup/links/{link_id}/certificate.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Certificatepdf
+         * @description The certificate as a paper.
+         */
+        get: operations["certificatePdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/history/{number}/changes": {
         parameters: {
             query?: never;
@@ -2684,7 +2864,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "survey" | "need" | "choose" | "route" | "light" | "polarity" | "test";
+            step: "survey" | "need" | "choose" | "route" | "light" | "polarity" | "test" | "turnup";
             /** Title */
             title: string;
             /** Message */
@@ -2870,6 +3050,36 @@ export interface components {
         Base: {
             /** Base */
             base: number;
+        };
+        /**
+         * BenchView
+         * @description What is set of a device before it leaves. change : the order for a change of a live one.
+         */
+        BenchView: {
+            /** Node */
+            node: string;
+            /** Name */
+            name: string;
+            /** Recorded */
+            recorded: boolean;
+            /** Device */
+            device: string | null;
+            /** Near */
+            near: boolean;
+            /** Only */
+            only: string[];
+            /** Hops */
+            hops: number | null;
+            /** Points */
+            points: components["schemas"]["PointView"][];
+            /** Ports */
+            ports: components["schemas"]["passerelle__api__turnup__schemas__PortView"][];
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Change */
+            change: components["schemas"]["StepOfChange"][];
         };
         /**
          * Bend
@@ -3183,6 +3393,26 @@ export interface components {
             reach_m: number;
         };
         /**
+         * CauseView
+         * @description A cause with its odds. where : of the path, in words.
+         */
+        CauseView: {
+            /** Id */
+            id: string;
+            /** Cause */
+            cause: string;
+            /** End */
+            end: ("a" | "b") | null;
+            /** Where */
+            where: string;
+            /** Probability */
+            probability: number;
+            /** Why */
+            why: string;
+            /** Source */
+            source: string;
+        };
+        /**
          * CellView
          * @description What a cell was understood as, or what is wrong with it; both null: it says nothing.
          */
@@ -3451,6 +3681,20 @@ export interface components {
             strands_each: number;
         };
         /**
+         * ComparedView
+         * @description A thing of a module, planned and found. fits : null where one of them is not said.
+         */
+        ComparedView: {
+            /** What */
+            what: string;
+            /** Planned */
+            planned: string;
+            /** Found */
+            found: string;
+            /** Fits */
+            fits: boolean | null;
+        };
+        /**
          * ComparisonView
          * @description What became of a plan since an earlier state of it. totals, hours : then and now.
          */
@@ -3624,6 +3868,90 @@ export interface components {
             daily: boolean;
         };
         /**
+         * CounterFact
+         * @description What an error counter of an end stood at. corrected : it counts what correction left over.
+         */
+        CounterFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "counter";
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "a" | "b";
+            /** Count */
+            count: number;
+            /** Corrected */
+            corrected?: boolean | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * CounterView
+         * @description What an end's counter told. [s]
+         */
+        CounterView: {
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "a" | "b";
+            /** Readings */
+            readings: number;
+            /** Last */
+            last: number | null;
+            /** Last At */
+            last_at: string | null;
+            /** Growing */
+            growing: boolean | null;
+            /** Errors */
+            errors: number;
+            /** Seconds */
+            seconds: number;
+            /** Needed S */
+            needed_s: number;
+            /** Left S */
+            left_s: number;
+            /** Target */
+            target: number;
+            /** Target Source */
+            target_source: string;
+            /** Target Sure */
+            target_sure: boolean;
+            /** Ratio */
+            ratio: number | null;
+            /** Proven */
+            proven: boolean;
+            /** Since */
+            since: string | null;
+        };
+        /**
          * Counts
          * @description Findings by severity; echoes of others are not counted.
          */
@@ -3736,6 +4064,26 @@ export interface components {
             } | null;
             /** Id */
             id?: string;
+        };
+        /**
+         * DeviceRow
+         * @description A device in the order of setting. first : its only way in waits for it.
+         */
+        DeviceRow: {
+            /** Node */
+            node: string;
+            /** Name */
+            name: string;
+            /** Recorded */
+            recorded: boolean;
+            /** First */
+            first: boolean;
+            /** Hops */
+            hops: number | null;
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
         };
         /**
          * DeviceView
@@ -3915,6 +4263,35 @@ export interface components {
             cleanings: number;
             /** Simulated */
             simulated: boolean;
+        };
+        /**
+         * EndLevels
+         * @description What arrives at an end. planned : the staircase, from what the far module says it sends.
+         */
+        EndLevels: {
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "a" | "b";
+            /** Place */
+            place: string;
+            /**
+             * Sender
+             * @enum {string}
+             */
+            sender: "a" | "b";
+            planned: components["schemas"]["DirectionView"];
+            /** Lanes */
+            lanes: components["schemas"]["LaneView"][];
+            /** At */
+            at: string | null;
+            /** Who */
+            who: string | null;
+            /** Simulated */
+            simulated: boolean;
+            /** Where */
+            where: string | null;
         };
         /**
          * EndSeenBody
@@ -4169,7 +4546,7 @@ export interface components {
          */
         FactsBody: {
             /** Facts */
-            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"] | components["schemas"]["TraceFact"])[];
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"] | components["schemas"]["TraceFact"] | components["schemas"]["ModuleReadFact"] | components["schemas"]["CounterFact"] | components["schemas"]["TickFact"] | components["schemas"]["HuntFact"] | components["schemas"]["SignOffFact"] | components["schemas"]["HandOverFact"])[];
         };
         /**
          * FactsView
@@ -4179,7 +4556,7 @@ export interface components {
          */
         FactsView: {
             /** Facts */
-            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"] | components["schemas"]["TraceFact"])[];
+            facts: (components["schemas"]["StrandFact"] | components["schemas"]["RedLightFact"] | components["schemas"]["TaskFact"] | components["schemas"]["ReadingFact"] | components["schemas"]["ReferenceFact"] | components["schemas"]["ReferenceEndFact"] | components["schemas"]["FaceFact"] | components["schemas"]["TraceFact"] | components["schemas"]["ModuleReadFact"] | components["schemas"]["CounterFact"] | components["schemas"]["TickFact"] | components["schemas"]["HuntFact"] | components["schemas"]["SignOffFact"] | components["schemas"]["HandOverFact"])[];
             /** Standing */
             standing: string[];
             /** Number */
@@ -4621,6 +4998,49 @@ export interface components {
             next_stopped_by: string | null;
         };
         /**
+         * HandOverFact
+         * @description An answer at hand-over. question : where glass ran short, where more would be wanted, what to
+         *     lay differently. a_place, b_place : between which places. need : the wish that came of it.
+         */
+        HandOverFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "hand-over";
+            /**
+             * Question
+             * @enum {string}
+             */
+            question: "short" | "wanted" | "differently";
+            /** Answer */
+            answer: string;
+            /** A Place */
+            a_place?: string | null;
+            /** B Place */
+            b_place?: string | null;
+            /** Need */
+            need?: string | null;
+        };
+        /**
          * HouseRules
          * @description How this plan judges and proposes its links.
          *
@@ -4933,6 +5353,85 @@ export interface components {
             total: number | null;
         };
         /**
+         * HuntFact
+         * @description One look of a hunt, about a link. hunt : of which hunt it is.
+         *
+         *     look : its key; 'end' where the hunt is over, and then the answer is the cause. dbm : a level
+         *     that was read. count, seconds : of errors.
+         */
+        HuntFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "hunt";
+            /** Hunt */
+            hunt: string;
+            /** Look */
+            look: string;
+            /** Answer */
+            answer: string;
+            /** Dbm */
+            dbm?: number | "no light" | null;
+            /** Count */
+            count?: number | null;
+            /** Seconds */
+            seconds?: number | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * HuntView
+         * @description A hunt: what was seen, how likely each cause is, what comes next, and how it ended.
+         */
+        HuntView: {
+            /** Id */
+            id: string | null;
+            /** Steps */
+            steps: components["schemas"]["passerelle__api__turnup__schemas__StepView"][];
+            /** Causes */
+            causes: components["schemas"]["CauseView"][];
+            /** Ruled Out */
+            ruled_out: string[];
+            /** Next */
+            next: components["schemas"]["LookView"][];
+            /** Over */
+            over: boolean;
+            /** Ended */
+            ended: string | null;
+            /** Remedy */
+            remedy: string | null;
+            /** Remedy Minutes */
+            remedy_minutes: number | null;
+            /** Remedy Task */
+            remedy_task: string | null;
+            /** Strands */
+            strands: boolean;
+        };
+        /**
          * IdentifiedView
          * @description What the clues leave, and what to look for next.
          */
@@ -5203,6 +5702,64 @@ export interface components {
             said: string;
         };
         /**
+         * LaneRead
+         * @description Levels of a lane, in the order of lanes. [dBm, mA]
+         */
+        LaneRead: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Tx Dbm */
+            tx_dbm?: number | "no light" | null;
+            /** Rx Dbm */
+            rx_dbm?: number | "no light" | null;
+            /** Bias Ma */
+            bias_ma?: number | null;
+        };
+        /**
+         * LaneView
+         * @description A lane's level against what it should be. [dBm, dB]
+         */
+        LaneView: {
+            /** Lane */
+            lane: number;
+            /** Sent */
+            sent: number | "no light" | null;
+            /** Got */
+            got: number | "no light" | null;
+            /**
+             * Meter
+             * @enum {string}
+             */
+            meter: "module" | "meter";
+            /** Basis */
+            basis: ("far reading, measured loss" | "far reading, planned loss" | "planned launch") | null;
+            /** Expected */
+            expected: number | null;
+            /** Doubt Db */
+            doubt_db: number;
+            /** Least */
+            least: number | null;
+            /** Most */
+            most: number | null;
+            /** Over Db */
+            over_db: number | null;
+            /** Day One */
+            day_one: number | "no light" | null;
+            /** Day One At */
+            day_one_at: string | null;
+            /** Change Db */
+            change_db: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "not read" | "dark" | "below need" | "too much" | "low" | "confirm" | "high" | "as planned" | "not compared";
+            /** Says */
+            says: string;
+        };
+        /**
          * LayoutView
          * @description One way to reach the places.
          */
@@ -5330,6 +5887,31 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * LinkRow
+         * @description A link as far as it is.
+         */
+        LinkRow: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "not begun" | "begun" | "dark" | "erring" | "weak" | "levels open" | "counting" | "up" | "signed";
+            /** Says */
+            says: string;
+            /** Stop */
+            stop: number;
+            /** Warn */
+            warn: number;
+            /** Signed */
+            signed: string | null;
+            /** Simulated */
+            simulated: boolean;
         };
         /**
          * LinkSummary
@@ -5505,6 +6087,24 @@ export interface components {
              * @default 1
              */
             seed: number;
+        };
+        /**
+         * LookView
+         * @description The next look. asks : a level or a count, beside the answers. fetch : it needs a part.
+         */
+        LookView: {
+            /** Look */
+            look: string;
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+            /** Gain Bits */
+            gain_bits: number;
+            /** Asks */
+            asks: ("level" | "count") | null;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeView"][];
         };
         /**
          * LyingView
@@ -5792,6 +6392,113 @@ export interface components {
             why: string;
         };
         /**
+         * ModuleReadFact
+         * @description What the module at an end of a link told, or a meter in its place, about a link.
+         *
+         *     standard : the memory map that it was read by; None: its levels were typed. reach_m : by fiber.
+         *     rx_average : False: its received level is of modulation, which no budget speaks of. beyond :
+         *     readings outside the module's own thresholds, in words. file : hash of the dump.
+         */
+        ModuleReadFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "module read";
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "a" | "b";
+            /**
+             * Lanes
+             * @default []
+             */
+            lanes: components["schemas"]["LaneRead"][];
+            /**
+             * Meter
+             * @default module
+             * @enum {string}
+             */
+            meter: "module" | "meter";
+            /** Standard */
+            standard?: ("SFF-8472" | "SFF-8636" | "CMIS") | null;
+            /** Form */
+            form?: string | null;
+            /** Connector */
+            connector?: string | null;
+            /**
+             * Applications
+             * @default []
+             */
+            applications: string[];
+            /** Nm */
+            nm?: number | null;
+            /** Reach M */
+            reach_m?: {
+                [key: string]: number;
+            } | null;
+            /** Coding */
+            coding?: string | null;
+            /** Part */
+            part?: string | null;
+            /** Serial */
+            serial?: string | null;
+            /** Temperature C */
+            temperature_c?: number | null;
+            /** Supply V */
+            supply_v?: number | null;
+            /** Rx Average */
+            rx_average?: boolean | null;
+            /**
+             * Alarms
+             * @default []
+             */
+            alarms: string[];
+            /**
+             * Warnings
+             * @default []
+             */
+            warnings: string[];
+            /**
+             * Beyond
+             * @default []
+             */
+            beyond: string[];
+            /**
+             * Checksums Wrong
+             * @default false
+             */
+            checksums_wrong: boolean;
+            /** File */
+            file?: string | null;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** Note */
+            note?: string | null;
+        };
+        /**
          * ModuleType
          * @description A module type that the plan uses, with its coding where it is told apart, and its spares.
          */
@@ -5804,6 +6511,41 @@ export interface components {
             in_use: number;
             /** Spare */
             spare: number;
+        };
+        /**
+         * ModuleView
+         * @description The module at an end, by its memory.
+         */
+        ModuleView: {
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "a" | "b";
+            /** Standard */
+            standard: string | null;
+            /** Serial */
+            serial: string | null;
+            /** Part */
+            part: string | null;
+            /** Coding */
+            coding: string | null;
+            /** Temperature C */
+            temperature_c: number | null;
+            /** Supply V */
+            supply_v: number | null;
+            /** Alarms */
+            alarms: string[];
+            /** Warnings */
+            warnings: string[];
+            /** Beyond */
+            beyond: string[];
+            /** Compared */
+            compared: components["schemas"]["ComparedView"][];
+            /** Simulated */
+            simulated: boolean;
+            /** At */
+            at: string;
         };
         /**
          * MoveSegment
@@ -6007,6 +6749,16 @@ export interface components {
             readings: number;
         };
         /**
+         * OpenView
+         * @description Something that a signature would leave open.
+         */
+        OpenView: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * OptionView
          * @description One way to meet the need, in its place. margins_db : of each route.
          */
@@ -6192,6 +6944,20 @@ export interface components {
             groups: string[];
             /** Weakened */
             weakened: string[];
+        };
+        /**
+         * OutcomeView
+         * @description What a look may show, how likely, and what it leads to. key : the key that answers.
+         */
+        OutcomeView: {
+            /** Key */
+            key: string;
+            /** Answer */
+            answer: string;
+            /** Probability */
+            probability: number;
+            /** Then */
+            then: string;
         };
         /**
          * OutfitView
@@ -7202,6 +7968,50 @@ export interface components {
             findings: components["schemas"]["AboutView"][];
         };
         /**
+         * PointView
+         * @description A point of a list. about : what a tick of it is about. by_facts : readings tick it.
+         */
+        PointView: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Why */
+            why: string;
+            /** Value */
+            value: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "not needed" | "open" | "warn" | "stop";
+            /** Sub */
+            sub: string;
+            /** Of */
+            of: string;
+            /**
+             * About Kind
+             * @enum {string}
+             */
+            about_kind: "device" | "place" | "link";
+            /** About Id */
+            about_id: string;
+            /** Link */
+            link: string | null;
+            /** End */
+            end: ("a" | "b") | null;
+            /** Tick */
+            tick: string | null;
+            /** Who */
+            who: string | null;
+            /** At */
+            at: string | null;
+            /** Note */
+            note: string | null;
+            /** By Facts */
+            by_facts: boolean;
+        };
+        /**
          * PolarityView
          * @description A link's strands from port to port.
          */
@@ -7311,24 +8121,6 @@ export interface components {
             } | null;
             /** Id */
             id?: string;
-        };
-        /**
-         * PortView
-         * @description A port of a panel.
-         */
-        PortView: {
-            /** Panel */
-            panel: string;
-            /** Place */
-            place: string;
-            /** Port */
-            port: number;
-            /** Cable */
-            cable: string;
-            /** Strands */
-            strands: number[];
-            /** Links */
-            links: string[];
         };
         /**
          * PossibleView
@@ -8716,35 +9508,82 @@ export interface components {
             columns: components["schemas"]["ColumnModel"][];
         };
         /**
-         * SimulateBody
-         * @description Cells that the simulated instruments are to read. seed : of the hidden plant.
+         * SignBody
+         * @description Why each open point is signed all the same.
          */
-        SimulateBody: {
+        SignBody: {
+            /** Reasons */
+            reasons: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * SignOffFact
+         * @description A link that was signed off, about the link: a record that is kept as it was.
+         *
+         *     record : canonical JSON. before : hash of the record before this one in the plan, None for the
+         *     first. sha256 : of `before` and the record. number : in the plan, from 1.
+         */
+        SignOffFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
             /**
-             * Kind
-             * @default permanent
-             * @enum {string}
-             */
-            kind: "permanent" | "channel" | "cord" | "section";
-            /** Key */
-            key: string;
-            /**
-             * Runs
-             * @default []
-             */
-            runs: string[];
-            /**
-             * Again
+             * Withdrawn
              * @default false
              */
-            again: boolean;
+            withdrawn: boolean;
             /**
-             * Seed
-             * @default 1
+             * Kind
+             * @constant
              */
-            seed: number;
-            /** Reference */
-            reference?: string | null;
+            kind: "sign-off";
+            /** Number */
+            number: number;
+            /** Record */
+            record: string;
+            /** Before */
+            before?: string | null;
+            /** Sha256 */
+            sha256: string;
+        };
+        /**
+         * SignedView
+         * @description A signature. since : what is planned otherwise since then.
+         */
+        SignedView: {
+            /** Id */
+            id: string;
+            /** Number */
+            number: number;
+            /** Sha256 */
+            sha256: string;
+            /** Before */
+            before: string | null;
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Answer */
+            answer: string;
+            /** Open */
+            open: {
+                [key: string]: string;
+            }[];
+            /** Since */
+            since: string[];
+            /** Holds */
+            holds: boolean;
         };
         /**
          * Slack
@@ -8943,6 +9782,18 @@ export interface components {
             x?: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * StepOfChange
+         * @description A step of a change of what is live. cuts : the far device is not reached after it.
+         */
+        StepOfChange: {
+            /** Do */
+            do: string;
+            /** Why */
+            why: string;
+            /** Cuts */
+            cuts: boolean;
         };
         /**
          * StockView
@@ -9799,6 +10650,58 @@ export interface components {
             before: string | null;
         };
         /**
+         * TickFact
+         * @description A point of a list, about a device or a link: done, not needed here, or open again.
+         *
+         *     point : its key. link, end : whose port it is, where it is one of a port.
+         */
+        TickFact: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            about: components["schemas"]["About"];
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Withdrawn
+             * @default false
+             */
+            withdrawn: boolean;
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "tick";
+            /** Point */
+            point: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "done" | "not needed" | "open";
+            /** Link */
+            link?: string | null;
+            /** End */
+            end?: ("a" | "b") | null;
+            /** Note */
+            note?: string | null;
+        };
+        /**
+         * ToldView
+         * @description What came of it, in a sentence.
+         */
+        ToldView: {
+            /** Said */
+            said: string;
+        };
+        /**
          * TraceEventView
          * @description An event beside the planned parts. [m from the near panel, dB]
          */
@@ -10035,6 +10938,119 @@ export interface components {
         TurnBody: {
             /** Off */
             off: boolean;
+        };
+        /**
+         * TurnUpFindingView
+         * @description What is said of a link that comes up.
+         */
+        TurnUpFindingView: {
+            /** Rule */
+            rule: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stop" | "warn" | "note";
+            /** Title */
+            title: string;
+            /** Said */
+            said: string;
+            /** Why */
+            why: string;
+            /** Do */
+            do: string;
+            /** Source */
+            source: string;
+            /** End */
+            end: ("a" | "b") | null;
+            /** Lane */
+            lane: number | null;
+        };
+        /**
+         * TurnUpLink
+         * @description Everything about one link that comes up.
+         */
+        TurnUpLink: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /** Says */
+            says: string;
+            /** Sub */
+            sub: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "not begun" | "begun" | "dark" | "erring" | "weak" | "levels open" | "counting" | "up" | "signed";
+            /** Ends */
+            ends: {
+                [key: string]: string;
+            };
+            /** Application */
+            application: string;
+            /** Bench */
+            bench: components["schemas"]["PointView"][];
+            /** Site */
+            site: {
+                [key: string]: components["schemas"]["PointView"][];
+            };
+            /** How To */
+            how_to: {
+                [key: string]: string[];
+            };
+            /** Levels */
+            levels: components["schemas"]["EndLevels"][];
+            /** Counters */
+            counters: components["schemas"]["CounterView"][];
+            /** Modules */
+            modules: components["schemas"]["ModuleView"][];
+            /** Findings */
+            findings: components["schemas"]["TurnUpFindingView"][];
+            hunt: components["schemas"]["HuntView"] | null;
+            /** Signed */
+            signed: components["schemas"]["SignedView"][];
+            /** Open */
+            open: components["schemas"]["OpenView"][];
+            /** Earlier */
+            earlier: string[];
+            /** Simulated */
+            simulated: boolean;
+        };
+        /**
+         * TurnUpState
+         * @description How far turning up is, and how many findings are open.
+         */
+        TurnUpState: {
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Begun */
+            begun: number;
+            /** Stop */
+            stop: number;
+            /** Warn */
+            warn: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * TurnUpView
+         * @description Every device in the order of setting, every link, and what it all comes to.
+         */
+        TurnUpView: {
+            /** Devices */
+            devices: components["schemas"]["DeviceRow"][];
+            /** Links */
+            links: components["schemas"]["LinkRow"][];
+            /** Says */
+            says: string;
+            /** Broken */
+            broken: string[];
         };
         /**
          * TwiceView
@@ -10552,6 +11568,109 @@ export interface components {
             could: ("works" | "tight" | "fails" | "unknown")[];
             /** Turns */
             turns: boolean;
+        };
+        /**
+         * PortView
+         * @description A port of a panel.
+         */
+        passerelle__api__site__schemas__PortView: {
+            /** Panel */
+            panel: string;
+            /** Place */
+            place: string;
+            /** Port */
+            port: number;
+            /** Cable */
+            cable: string;
+            /** Strands */
+            strands: number[];
+            /** Links */
+            links: string[];
+        };
+        /**
+         * SimulateBody
+         * @description Cells that the simulated instruments are to read. seed : of the hidden plant.
+         */
+        passerelle__api__testing__schemas__SimulateBody: {
+            /**
+             * Kind
+             * @default permanent
+             * @enum {string}
+             */
+            kind: "permanent" | "channel" | "cord" | "section";
+            /** Key */
+            key: string;
+            /**
+             * Runs
+             * @default []
+             */
+            runs: string[];
+            /**
+             * Again
+             * @default false
+             */
+            again: boolean;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /** Reference */
+            reference?: string | null;
+        };
+        /**
+         * PortView
+         * @description A port of a device on the bench.
+         */
+        passerelle__api__turnup__schemas__PortView: {
+            /** Link */
+            link: string;
+            /** Name */
+            name: string;
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "a" | "b";
+            /** Port */
+            port: string;
+            /** To */
+            to: string;
+            /** Points */
+            points: components["schemas"]["PointView"][];
+        };
+        /**
+         * SimulateBody
+         * @description Asks the simulated switches. seed 0 hides nothing. look : of a hunt; else they are read.
+         */
+        passerelle__api__turnup__schemas__SimulateBody: {
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /** Look */
+            look?: string | null;
+            /** Hunt */
+            hunt?: string | null;
+        };
+        /**
+         * StepView
+         * @description A look that was taken.
+         */
+        passerelle__api__turnup__schemas__StepView: {
+            /** Id */
+            id: string;
+            /** Do */
+            do: string;
+            /** Answer */
+            answer: string;
+            /** Who */
+            who: string;
+            /** At */
+            at: string;
+            /** Simulated */
+            simulated: boolean;
         };
         /**
          * KindView
@@ -12686,7 +13805,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PortView"][];
+                    "application/json": components["schemas"]["passerelle__api__site__schemas__PortView"][];
                 };
             };
             /** @description Not Found */
@@ -16361,7 +17480,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SimulateBody"];
+                "application/json": components["schemas"]["passerelle__api__testing__schemas__SimulateBody"];
             };
         };
         responses: {
@@ -16692,6 +17811,396 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["TraceInfo"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    turnUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnUpView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    turnUpState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnUpState"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    benchList: {
+        parameters: {
+            query: {
+                node: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    turnUpLink: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TurnUpLink"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    readMemory: {
+        parameters: {
+            query: {
+                end: "a" | "b";
+                name?: string;
+            };
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    simulateTurnUp: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["passerelle__api__turnup__schemas__SimulateBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    signLink: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    certificateJson: {
+        parameters: {
+            query?: {
+                record?: string | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    certificatePdf: {
+        parameters: {
+            query?: {
+                record?: string | null;
+                size?: "a4" | "us-letter";
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

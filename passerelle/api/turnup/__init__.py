@@ -1,0 +1,1 @@
+"""Turn-up: lists, levels, hunts and signatures."""

@@ -1,0 +1,1 @@
+"""The link comes up: set on the bench, read on site, hunted when dark, signed off."""
