@@ -1,4 +1,4 @@
-"""Turn-up over the API: lists, simulated switches, the hunt to its end, signatures and the chain."""
+"""Turn-up over the API: lists, simulated switches, the hunt, signatures and the chain."""
 
 from io import BytesIO
 
