@@ -29,6 +29,8 @@ const load = {
   Visits: () => import("./views/visits/Visits"),
   Testing: () => import("./views/testing/Testing"),
   Tracing: () => import("./views/tracing/Tracing"),
+  TurnUp: () => import("./views/turnup/TurnUp"),
+  LinkTurnUp: () => import("./views/turnup/LinkTurnUp"),
   Lists: () => import("./views/lists/ListPage"),
   Papers: () => import("./views/papers/Papers"),
 };
@@ -46,6 +48,8 @@ const Materials = lazy(() => load.Materials().then((m) => ({ default: m.Material
 const Visits = lazy(() => load.Visits().then((m) => ({ default: m.Visits })));
 const Testing = lazy(() => load.Testing().then((m) => ({ default: m.Testing })));
 const Tracing = lazy(() => load.Tracing().then((m) => ({ default: m.Tracing })));
+const TurnUp = lazy(() => load.TurnUp().then((m) => ({ default: m.TurnUp })));
+const LinkTurnUp = lazy(() => load.LinkTurnUp().then((m) => ({ default: m.LinkTurnUp })));
 const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
 const Papers = lazy(() => load.Papers().then((m) => ({ default: m.Papers })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
@@ -69,6 +73,7 @@ if (location.pathname.startsWith("/plans/")) {
     visits: load.Visits,
     test: load.Testing,
     trace: load.Tracing,
+    turnup: location.pathname.includes("/links/") ? load.LinkTurnUp : load.TurnUp,
     papers: load.Papers,
   };
   void load.Shell();
@@ -116,6 +121,8 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="visits" element={<Visits />} />
                   <Route path="test" element={<Testing />} />
                   <Route path="trace" element={<Tracing />} />
+                  <Route path="turnup" element={<TurnUp />} />
+                  <Route path="links/:linkId/turnup" element={<LinkTurnUp />} />
                   <Route path="survey" element={<Survey />} />
                   <Route path="need" element={<NeedPage />} />
                   <Route path="choose" element={<Moved />} />

@@ -10,6 +10,7 @@ from passerelle.core.light.explain import part_name
 from passerelle.core.tables.turnup import REMEDIES
 from passerelle.core.turnup.hunted import COMES_UP, Hunted, seen_by, with_answer
 from passerelle.core.turnup.link import TurnUp, needs_hunt
+from passerelle.core.words import signed
 
 from . import schemas
 
@@ -48,7 +49,7 @@ def _view(one: TurnUp, told: Hunted | None, seen: Seen) -> schemas.HuntView:
     return schemas.HuntView(
         id=told.id if told is not None else None,
         steps=[
-            schemas.StepView(id=step.id, do=with_names(_done(step.look), link),
+            schemas.HuntStepView(id=step.id, do=with_names(_done(step.look), link),
                              answer=_answered(step.answer, step.dbm), who=step.who, at=step.at,
                              simulated=step.simulated)
             for step in (told.steps if told is not None else ()) if step.look != "begin"
@@ -129,4 +130,4 @@ def _done(look: str) -> str:
 
 
 def _answered(answer: str, dbm: object) -> str:
-    return f"{dbm:.1f} dBm" if isinstance(dbm, float | int) else answer
+    return signed(f"{dbm:.1f} dBm") if isinstance(dbm, float | int) else answer

@@ -25,7 +25,8 @@ from .made import begun_now, ground_now
 from .simulated import simulated
 
 router = APIRouter(prefix="/api/plans/{plan_id}/turnup", tags=["turn-up"])
-UP = ("up", "signed")
+ORDER = ("dark", "erring", "weak", "counting", "levels open", "begun", "up", "not begun", "signed")
+"""Which links are listed first: those that want something now."""
 
 
 @router.get("", name="turnUp")
@@ -41,7 +42,7 @@ def overview(ctx: Ctx, plan_id: Number) -> schemas.TurnUpView:
     _, broken = verified(now.held.facts.all)
     return schemas.TurnUpView(
         devices=[views.device_row(ground, one) for one in setting_order(ground.net, ground.ports)],
-        links=rows, says=_says(now, made),
+        links=sorted(rows, key=lambda row: ORDER.index(row.state)), says=_says(now, made),
         broken=[f"Record {one.number}, {one.link}: {one.why}." for one in broken],
     )  # fmt: skip
 
@@ -123,7 +124,7 @@ def memory(
 
 @router.post("/links/{link_id}/simulate", name="simulateTurnUp", status_code=201)
 def simulate(
-    ctx: Ctx, who: Who, plan_id: Number, link_id: LinkId, body: schemas.SimulateBody
+    ctx: Ctx, who: Who, plan_id: Number, link_id: LinkId, body: schemas.TurnUpSimulateBody
 ) -> schemas.ToldView:
     """Have the simulated switches at both ends tell; what they told says that it is simulated."""
     now = judged(ctx, plan_id)

@@ -242,7 +242,7 @@ class LookView(BaseModel):
     outcomes: list[OutcomeView]
 
 
-class StepView(BaseModel):
+class HuntStepView(BaseModel):
     """A look that was taken."""
 
     id: str
@@ -257,7 +257,7 @@ class HuntView(BaseModel):
     """A hunt: what was seen, how likely each cause is, what comes next, and how it ended."""
 
     id: str | None
-    steps: list[StepView]
+    steps: list[HuntStepView]
     causes: list[CauseView]
     ruled_out: list[str]
     next: list[LookView]
@@ -316,7 +316,7 @@ class TurnUpLink(BaseModel):
     simulated: bool
 
 
-class SimulateBody(BaseModel):
+class TurnUpSimulateBody(BaseModel):
     """Asks the simulated switches. seed 0 hides nothing. look : of a hunt; else they are read."""
 
     seed: Annotated[int, Field(ge=0, le=1_000_000)] = 0

@@ -15,13 +15,13 @@ from passerelle.plans.memories import Dump, keep_memory
 from passerelle.plans.now import now as at_now
 
 from .made import ground_now
-from .schemas import SimulateBody
+from .schemas import TurnUpSimulateBody
 
 COUNT_S = 60.0
 """How long the simulated counter is watched where a hunt asks for it. [s]"""
 
 
-def simulated(ctx: Context, now: Judged, link_id: str, body: SimulateBody, who: str) -> str:
+def simulated(ctx: Context, now: Judged, link_id: str, body: TurnUpSimulateBody, who: str) -> str:
     """Ask what a step of a hunt shows, or read both ends; note it, and say what came of it."""
     plan_id = now.held.plan_id
     links = now.check.alone

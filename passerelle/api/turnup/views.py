@@ -18,7 +18,7 @@ from passerelle.core.turnup.lists import BenchList, Point, how_to
 from passerelle.core.turnup.net import AT
 from passerelle.core.turnup.order import Turn, change_steps
 from passerelle.core.turnup.signing import chained, since_then
-from passerelle.core.words import in_metres
+from passerelle.core.words import in_metres, signed
 from passerelle.formats.checkjson import rounded
 
 from . import schemas
@@ -214,7 +214,7 @@ def link_view(ground: Ground, one: TurnUp, revision: int, earlier: list[str]) ->
 def _sub(one: TurnUp) -> str:
     """The line under the answer: the worst level with what was planned, and what is needed."""
     link = one.check.budget.link
-    parts = [f"{one.check.budget.modules[0].application}"]
+    parts = []
     known = [
         (lane, level) for end in SIDES for lane in one.lanes[end]
         if (level := number(lane.got)) is not None
@@ -227,7 +227,7 @@ def _sub(one: TurnUp) -> str:
             parts.append(f"planned {lane.least:.1f} to {lane.most:.1f}")
         if way.receive_min_dbm is not None:
             parts.append(f"{way.receive_min_dbm:.1f} is needed")
-    return with_names(" · ".join(parts), link)
+    return signed(with_names(" · ".join(parts), link))
 
 
 def node_of_name(name: str) -> str:

@@ -30,7 +30,8 @@ def _headline(one: TurnUp) -> str:
         return FIXED[one.state]
     every = [lane for end in SIDES for lane in one.lanes[end]]
     if one.state == "dark":
-        return f"Dark: no light at {_ends([x.end for x in every if x.verdict == 'dark'])}"
+        told = _ends([x.end for x in every if x.verdict == "dark"])
+        return f"Dark: no light at {told.replace('both ends', 'either end')}"
     if one.state == "erring":
         grown = [end for end in SIDES if one.counters[end].growing]
         return f"It makes errors at {_ends(grown)}"

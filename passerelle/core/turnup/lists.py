@@ -152,12 +152,14 @@ def port_points(
     at = 0 if end == "a" else 1
     link, module = one.budget.link, one.budget.modules[at]
     mine = link.a if end == "a" else link.b
+    # Lanes of one split port are no bundle.
+    laned = link.a.port.lane is not None or link.b.port.lane is not None
     said = {
         "speed": _speed(mine, module),
         "split": _split(mine, module),
         "fec": _fec(one, mine, module),
         "bundle": (mine.port.bundle or "not said yet: aggregated, or one stands by")
-        if in_bundle or mine.port.bundle else None,
+        if (in_bundle and not laned) or mine.port.bundle else None,
         "coding": _coding(mine),
     }  # fmt: skip
     for row in POINTS:
@@ -169,10 +171,9 @@ def port_points(
 
 def _speed(end: End, module: Module) -> str:
     wanted = f"{module.rate_gbps:g} Gb/s"
-    if end.port.set_gbps is None:
-        return f"{wanted}: how it is set now is not recorded"
-    return wanted if end.port.set_gbps == module.rate_gbps else (
-        f"{wanted}, recorded as set to {end.port.set_gbps:g}")  # fmt: skip
+    if end.port.set_gbps is None or end.port.set_gbps == module.rate_gbps:
+        return wanted
+    return f"{wanted}, recorded as set to {end.port.set_gbps:g}"
 
 
 def _split(end: End, module: Module) -> str | None:

@@ -10,6 +10,7 @@ from passerelle.core.light.modules import End
 from passerelle.core.plan.ends import Side
 from passerelle.core.plan.turnup import ModuleReadFact
 from passerelle.core.tables.turnup import CLASSES, figure
+from passerelle.core.words import signed
 
 from .counting import Counted
 from .identity import Compared
@@ -48,7 +49,7 @@ def of_levels(
         here = one.got
         if isinstance(here, float | int):
             at = f"End {end}: " + (f"lane {one.lane + 1}: " if len(lanes) > 1 else "")
-            yield from _of_level(one, at + f"{here:.1f} dBm", here, way, where, errors, weak)
+            yield from _of_level(one, at + f"{_dbm(here)} dBm", here, way, where, errors, weak)
     for lane in weak:
         said = (
             f"End {end}: lane {lane + 1} tells {_dbm(lanes[lane].got)} dBm, more than "
@@ -63,19 +64,19 @@ def _of_level(
 ) -> Iterator[TurnUpFinding]:  # fmt: skip
     """What one lane's level says. begun : the sentence as far as the level."""
     end, lane = one.end, one.lane
-    against = f"{one.expected or 0.0:.1f} ({one.basis}, ± {one.doubt_db:.1f} dB)"
+    against = f"{_dbm(one.expected or 0.0)} ({one.basis}, ± {one.doubt_db:.1f} dB)"
     by_meter = one.meter == "meter"
     if one.verdict == "too much":
         most = way.receive_max_dbm or 0.0
         sure = by_meter or here > most + figure("module_power_db")
-        said = f"{begun}, and the receiver bears {most:.1f}."
+        said = f"{begun}, and the receiver bears {_dbm(most)}."
         yield _told("turnup.power-high", said, end, severity=STOP if sure else WARN, lane=lane)
     elif one.verdict == "below need":
         sure = by_meter or errors.growing is True
         more = "" if sure else "; the reading itself may be 3 dB off"
-        said = f"{begun}, and the receiver needs {way.receive_min_dbm or 0.0:.1f}{more}."
+        said = f"{begun}, and the receiver needs {_dbm(way.receive_min_dbm or 0.0)}{more}."
         yield _told("turnup.power-low", said, end, severity=STOP if sure else WARN, lane=lane)
-    elif one.verdict in ("low", "confirm") and lane not in weak:
+    elif one.verdict in ("low", "confirm") and lane not in weak and not _changed(one):
         under = -(one.over_db or 0.0)
         said = f"{begun}, {under:.1f} dB under {against}.{_usually(under)}{_said(where)}"
         low = one.verdict == "low"
@@ -87,15 +88,22 @@ def _of_level(
     change = one.change_db
     if change is not None and change <= -figure("day_one_note_db"):
         grave: Severity = WARN if change <= -figure("day_one_warn_db") else NOTE
+        planned = "" if one.over_db is None else f", {-one.over_db:.1f} dB under {against}"
+        also = planned if one.verdict in ("low", "confirm") else ""
         said = (
-            f"{begun}, and {_dbm(one.day_one)} on day one: {-change:.1f} dB less."
+            f"{begun}, and {_dbm(one.day_one)} on day one: {-change:.1f} dB less{also}."
             f"{_usually(-change)}{_said(where)}"
         )
         yield _told("turnup.changed", said, end, severity=grave, lane=lane)
 
 
+def _changed(one: LaneLevel) -> bool:
+    """Whether the change since day one says it already, and more exactly."""
+    return one.change_db is not None and one.change_db <= -figure("day_one_warn_db")
+
+
 def _dbm(level: object) -> str:
-    return f"{level:.1f}" if isinstance(level, float | int) else str(level)
+    return signed(f"{level:.1f}") if isinstance(level, float | int) else str(level)
 
 
 def _lanes(lanes: Iterable[LaneLevel]) -> str:

@@ -32,16 +32,17 @@ def site_points(
             continue
         tick = of.ticks.get((row.key, end))
         state: PointState = "open" if tick is None else tick.state
-        sub, by_facts = "", False
+        # Levels and counters are read: nobody ticks them.
+        sub, by_facts = "", row.key in ("levels", "counters")
+        if by_facts:
+            state, sub = "open", "not read"
         if row.key == "module" and read is not None and module:
             wrong = [c for c in module if c.fits is False]
             by_facts, sub = True, f"serial {read.serial}" if read.serial else "serial not told"
             state = "warn" if wrong else "done"
         elif row.key == "levels" and any(lane.verdict != "not read" for lane in lanes):
-            by_facts = True
             state, sub = _levels_state(lanes)
         elif row.key == "counters" and counter.readings:
-            by_facts = True
             state, sub = _counter_state(counter)
         made.append(Point(row, values.get(row.key, ""), state, ("link", link.id), None, end, sub,
                           tick=tick, by_facts=by_facts))  # fmt: skip

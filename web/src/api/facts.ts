@@ -12,6 +12,11 @@ export type ReadingFact = Extract<Fact, { kind: "reading" }>;
 export type ReferenceFact = Extract<Fact, { kind: "reference" }>;
 export type ReferenceEnd = Extract<Fact, { kind: "reference ended" }>;
 export type FaceFact = Extract<Fact, { kind: "end face" }>;
+export type ModuleRead = Extract<Fact, { kind: "module read" }>;
+export type CounterFact = Extract<Fact, { kind: "counter" }>;
+export type TickFact = Extract<Fact, { kind: "tick" }>;
+export type HuntFact = Extract<Fact, { kind: "hunt" }>;
+export type HandOver = Extract<Fact, { kind: "hand-over" }>;
 /** What is told of a fact; who, when and about what come with every one. */
 type Bare<T> = Omit<T, "id" | "about" | "at" | "who" | "corrects" | "withdrawn">;
 type Told =
@@ -21,7 +26,15 @@ type Told =
   | Bare<ReferenceFact>
   | Bare<ReferenceEnd>
   | Bare<FaceFact>
+  | Pick<ModuleRead, "kind" | "end" | "lanes" | "meter" | keyof typeof NO_MEMORY>
+  | Pick<CounterFact, "kind" | "end" | "count" | "simulated">
+  | Pick<TickFact, "kind" | "point" | "state" | "link" | "end" | "note">
+  | Pick<HuntFact, "kind" | "hunt" | "look" | "answer" | "dbm" | "count" | "seconds" | "simulated">
+  | Pick<HandOver, "kind" | "question" | "answer" | "a_place" | "b_place" | "need">
   | Pick<StrandFact, "kind" | "strand" | "state">;
+
+/** Levels that were typed: no memory was read with them. */
+export const NO_MEMORY = { applications: [], alarms: [], warnings: [], beyond: [], checksums_wrong: false, simulated: false };
 
 /** The facts about a thing that no later one corrects. */
 export const useFacts = (plan_id: number, about: string) =>
@@ -64,7 +77,7 @@ export const useNotSent = () => useSyncExternalStore(outbox.watch, outbox.count)
 
 const DIGITS = "0123456789abcdefghijklmnopqrstuv";
 /** An id made here, so that a note that is sent twice is there once. */
-const newId = () => Array.from(crypto.getRandomValues(new Uint8Array(13)), (one) => DIGITS[one % 32]).join("");
+export const newId = () => Array.from(crypto.getRandomValues(new Uint8Array(13)), (one) => DIGITS[one % 32]).join("");
 
 /**
  * Notes what was seen, by whom and when: kept on this device at once, and sent as soon as the server

@@ -5404,6 +5404,24 @@ export interface components {
             note?: string | null;
         };
         /**
+         * HuntStepView
+         * @description A look that was taken.
+         */
+        HuntStepView: {
+            /** Id */
+            id: string;
+            /** Do */
+            do: string;
+            /** Answer */
+            answer: string;
+            /** Who */
+            who: string;
+            /** At */
+            at: string;
+            /** Simulated */
+            simulated: boolean;
+        };
+        /**
          * HuntView
          * @description A hunt: what was seen, how likely each cause is, what comes next, and how it ended.
          */
@@ -5411,7 +5429,7 @@ export interface components {
             /** Id */
             id: string | null;
             /** Steps */
-            steps: components["schemas"]["passerelle__api__turnup__schemas__StepView"][];
+            steps: components["schemas"]["HuntStepView"][];
             /** Causes */
             causes: components["schemas"]["CauseView"][];
             /** Ruled Out */
@@ -9586,6 +9604,37 @@ export interface components {
             holds: boolean;
         };
         /**
+         * SimulateBody
+         * @description Cells that the simulated instruments are to read. seed : of the hidden plant.
+         */
+        SimulateBody: {
+            /**
+             * Kind
+             * @default permanent
+             * @enum {string}
+             */
+            kind: "permanent" | "channel" | "cord" | "section";
+            /** Key */
+            key: string;
+            /**
+             * Runs
+             * @default []
+             */
+            runs: string[];
+            /**
+             * Again
+             * @default false
+             */
+            again: boolean;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /** Reference */
+            reference?: string | null;
+        };
+        /**
          * Slack
          * @description Length left at a place on the way. [m]
          */
@@ -11021,6 +11070,21 @@ export interface components {
             simulated: boolean;
         };
         /**
+         * TurnUpSimulateBody
+         * @description Asks the simulated switches. seed 0 hides nothing. look : of a hunt; else they are read.
+         */
+        TurnUpSimulateBody: {
+            /**
+             * Seed
+             * @default 0
+             */
+            seed: number;
+            /** Look */
+            look?: string | null;
+            /** Hunt */
+            hunt?: string | null;
+        };
+        /**
          * TurnUpState
          * @description How far turning up is, and how many findings are open.
          */
@@ -11588,37 +11652,6 @@ export interface components {
             links: string[];
         };
         /**
-         * SimulateBody
-         * @description Cells that the simulated instruments are to read. seed : of the hidden plant.
-         */
-        passerelle__api__testing__schemas__SimulateBody: {
-            /**
-             * Kind
-             * @default permanent
-             * @enum {string}
-             */
-            kind: "permanent" | "channel" | "cord" | "section";
-            /** Key */
-            key: string;
-            /**
-             * Runs
-             * @default []
-             */
-            runs: string[];
-            /**
-             * Again
-             * @default false
-             */
-            again: boolean;
-            /**
-             * Seed
-             * @default 1
-             */
-            seed: number;
-            /** Reference */
-            reference?: string | null;
-        };
-        /**
          * PortView
          * @description A port of a device on the bench.
          */
@@ -11638,39 +11671,6 @@ export interface components {
             to: string;
             /** Points */
             points: components["schemas"]["PointView"][];
-        };
-        /**
-         * SimulateBody
-         * @description Asks the simulated switches. seed 0 hides nothing. look : of a hunt; else they are read.
-         */
-        passerelle__api__turnup__schemas__SimulateBody: {
-            /**
-             * Seed
-             * @default 0
-             */
-            seed: number;
-            /** Look */
-            look?: string | null;
-            /** Hunt */
-            hunt?: string | null;
-        };
-        /**
-         * StepView
-         * @description A look that was taken.
-         */
-        passerelle__api__turnup__schemas__StepView: {
-            /** Id */
-            id: string;
-            /** Do */
-            do: string;
-            /** Answer */
-            answer: string;
-            /** Who */
-            who: string;
-            /** At */
-            at: string;
-            /** Simulated */
-            simulated: boolean;
         };
         /**
          * KindView
@@ -17480,7 +17480,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["passerelle__api__testing__schemas__SimulateBody"];
+                "application/json": components["schemas"]["SimulateBody"];
             };
         };
         responses: {
@@ -18059,7 +18059,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["passerelle__api__turnup__schemas__SimulateBody"];
+                "application/json": components["schemas"]["TurnUpSimulateBody"];
             };
         };
         responses: {

@@ -13,6 +13,8 @@ const KEYS: [string, string][] = [
   ["6", "Materials: what to buy and to cut"],
   ["7", "Visits: who goes where, when, with what; v proposes anew"],
   ["8", "Test: limits, readings and what they mean; x opens the number pad"],
+  ["9", "Turn-up: lists, levels, the hunt, signatures; x reads an end, b shows all"],
+  ["1 2 3, 0, ⌫", "answer the next look of a hunt, another look, take back"],
   ["Enter, ↑ ↓", "keep a reading and go on; the strand above or below, in Test"],
   ["← → + − 0, a b", "move, zoom, whole; set markers, with the trace in focus"],
   ["Alt ↑ ↓ ← →", "the task in focus earlier, later, to the visit before or after, in Visits"],

@@ -6,6 +6,7 @@ import { Outlet, Link as RouterLink, useLocation, useNavigate, useParams } from 
 import { useLinks, usePlan, useSettled, useTurn } from "../api/plan";
 import { useSteps } from "../api/looking";
 import { useTestState } from "../api/testing";
+import { useTurnUpState } from "../api/turnup";
 import { Footbridge, type Pier } from "../drawing/Footbridge";
 import { Mono } from "../words/Mono";
 import { Toggle } from "../forms/Toggle";
@@ -100,9 +101,10 @@ function Frame({ unreachable, onRetry }: FrameProps) {
   const home = `/plans/${plan.id}`;
   const light = `${home}/links/${linkId ?? shown[0]?.id ?? links[0]?.id ?? 0}`;
   // A key may come before the link that was just opened is drawn: the address knows it already.
+  const linkNow = () => /\/links\/([^/]+)/.exec(window.location.pathname)?.[1] ?? null;
   const lightNow = () => {
-    const here = /\/links\/([^/]+)/.exec(window.location.pathname)?.[1];
-    return here === undefined ? light : `${home}/links/${here}`;
+    const here = linkNow();
+    return here === null ? light : `${home}/links/${here}`;
   };
   const go = (to: string) => () => void navigate(to);
   const turned = (which: "undo" | "redo") => () => {
@@ -128,6 +130,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     "6": go(`${home}/materials`),
     "7": go(`${home}/visits`),
     "8": go(`${home}/test`),
+    "9": () => void navigate(linkNow() === null ? `${home}/turnup` : `${lightNow()}/turnup`),
     u: turned("undo"),
     "ctrl+z": turned("undo"),
     U: turned("redo"),
@@ -153,6 +156,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
   const inRoute = (severity: "stop" | "warn") => (open ? open.route[severity] : plan.route[severity]);
   const at = location.pathname;
   const tested = useTestState(plan.id, useSettled(plan.revision, 600)).data;
+  const turnedUp = useTurnUpState(plan.id, useSettled(plan.revision, 600)).data;
   const way = useSteps(plan.id, useSettled(plan.revision, 400)).data;
   const stepOf = (step: string) => way?.steps.find((one) => one.step === step);
   const piers: Pier[] = [
@@ -160,7 +164,14 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     { key: "1", label: "Survey", to: `${home}/survey`, current: at.endsWith("/survey"), stop: open ? 0 : plan.survey.stop, warn: open ? 0 : plan.survey.warn },
     { key: "2", label: "Need", to: `${home}/need`, current: at.endsWith("/need"), stop: 0, warn: 0 },
     { key: "3", label: "Route", to: `${home}/route`, current: at.endsWith("/route"), stop: inRoute("stop"), warn: inRoute("warn") },
-    { key: "4", label: "Light", to: light, current: at.includes("/links/") && !at.endsWith("/polarity"), stop: inLight("stop"), warn: inLight("warn") },
+    {
+      key: "4",
+      label: "Light",
+      to: light,
+      current: at.includes("/links/") && !at.endsWith("/polarity") && !at.endsWith("/turnup"),
+      stop: inLight("stop"),
+      warn: inLight("warn"),
+    },
     {
       key: "5",
       label: "Polarity",
@@ -172,10 +183,19 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     { key: "6", label: "Materials", to: `${home}/materials`, current: at.endsWith("/materials") || at.endsWith("/papers"), stop: 0, warn: 0 },
     { key: "7", label: "Visits", to: `${home}/visits`, current: at.endsWith("/visits"), stop: 0, warn: 0 },
     { key: "8", label: "Test", to: `${home}/test`, current: at.endsWith("/test") || at.endsWith("/trace"), stop: tested?.stop ?? 0, warn: tested?.warn ?? 0 },
+    {
+      key: "9",
+      label: "Turn-up",
+      to: open ? `${light}/turnup` : `${home}/turnup`,
+      current: at.endsWith("/turnup"),
+      stop: turnedUp?.stop ?? 0,
+      warn: turnedUp?.warn ?? 0,
+    },
   ];
   const live = links.filter((l) => states.get(l.id) === "live").length;
   Object.assign(piers[7]!, { done: links.length ? live / links.length : 0, says: `${live} of ${links.length} links live` });
   if (tested) Object.assign(piers[8]!, { done: tested.of ? tested.done / tested.of : 0, says: tested.says });
+  if (turnedUp) Object.assign(piers[9]!, { done: turnedUp.of ? turnedUp.done / turnedUp.of : 0, says: turnedUp.says });
   for (const pier of piers) {
     const step = stepOf(pier.label.toLowerCase());
     if (step) Object.assign(pier, { done: step.of ? step.done / step.of : 0, says: step.says, closed: step.state === "not needed" });

@@ -76,7 +76,7 @@ function PierFoot({ pier }: { pier: Pier }) {
       <Flex position="absolute" right="calc(50% + 10px)" top="5px" display={{ base: "none", md: "flex", lg: "none" }}>
         <Open severity="stop" count={pier.stop} />
       </Flex>
-      <Flex position="absolute" left={{ base: "calc(50% + 5px)", md: "calc(50% + 10px)", lg: "calc(50% + 12px)" }} top="5px" gap="3">
+      <Flex position="absolute" left={{ base: "calc(50% + 5px)", md: "calc(50% + 10px)" }} top="5px" gap={{ base: "3", lg: "1.5", xl: "2" }}>
         <Box display={{ base: "block", md: "none", lg: "block" }}>
           <Open severity="stop" count={pier.stop} />
         </Box>

@@ -1,14 +1,16 @@
 /** Path row, staircase and costs: one drawing, aligned part by part, light from left to right. */
 import { Box } from "@chakra-ui/react";
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { DirectionView, LinkView, Severity, Side } from "../../api/client";
+import { useMemo } from "react";
+import type { DirectionView, LinkView, Side } from "../../api/client";
 import { isSegment } from "../../api/client";
 import { useOpenPlan } from "../../app/planContext";
-import { useSettings, type Unit } from "../../app/settings";
-import { db, length } from "../../words/figures";
-import { placeParts, type PartSize, type PathLayout } from "../../drawing/layout";
+import { useSettings } from "../../app/settings";
+import { db } from "../../words/figures";
+import { placeParts, type PathLayout } from "../../drawing/layout";
+import { drawn, sizes } from "../../drawing/linkParts";
 import { onPaper } from "../../drawing/paper";
-import { PathRow, ROW_HEIGHT, type DrawnPart } from "../../drawing/PathRow";
+import { PathRow, ROW_HEIGHT } from "../../drawing/PathRow";
+import { useRoom } from "../../drawing/room";
 import { Staircase, type Case } from "../../drawing/Staircase";
 import { SvgText } from "../../drawing/SvgText";
 
@@ -31,60 +33,6 @@ interface Props {
 const COST_HEIGHT = 26;
 /** The bracket and its figure stand right of the module. */
 const RIGHT_ROOM = 22;
-const RANK: Record<Severity, number> = { stop: 0, warn: 1, note: 2 };
-
-function drawn(view: LinkView, unit: Unit): DrawnPart[] {
-  const worst = new Map<number, Severity>();
-  for (const finding of view.findings) {
-    for (const at of finding.at) {
-      const old = worst.get(at);
-      if (!old || RANK[finding.severity] < RANK[old]) worst.set(at, finding.severity);
-    }
-  }
-  return view.doc.path.map((doc, at) => {
-    const severity = worst.get(at) ?? null;
-    const jacket = view.jackets[at] ?? null;
-    if (isSegment(doc)) {
-      const name = doc.segment === "inline" ? (doc.what ?? "inline part") : doc.segment;
-      const titles = doc.label ? [`${doc.segment} ${doc.label}`, doc.label] : [name, doc.segment];
-      const long = length(doc.length_m, unit);
-      const box = [doc.channels[0], doc.part].filter((word): word is string => Boolean(word));
-      const figure = doc.loss_db == null ? box : [`${db(doc.loss_db, 1)} dB`];
-      const boxed = doc.segment === "inline" || (doc.segment === "cassette" && doc.part);
-      const details = boxed ? [...figure, ""] : [`${long} ${doc.fiber ?? ""}`, long];
-      return { at, doc, jacket, titles, details, severity };
-    }
-    const name = { adapter: "adapter", fusion: "splice", mechanical: "mech." }[doc.joint];
-    const before = view.doc.path[at - 1];
-    const plug = before && isSegment(before) ? (before.ends[1]?.split("/")[0] ?? "") : "";
-    const grade = doc.grade && doc.grade !== "standard" ? ` ${doc.grade}` : "";
-    const details = doc.label ? [doc.label] : doc.joint === "adapter" ? [`${plug}${grade}`, plug] : [""];
-    return { at, doc, jacket, titles: [name, name.slice(0, 3)], details, severity };
-  });
-}
-
-function sizes(view: LinkView): PartSize[] {
-  return view.doc.path.map((doc) =>
-    isSegment(doc) ? { sort: doc.segment, lengthM: doc.length_m } : { sort: doc.joint === "adapter" ? "adapter" : "splice", lengthM: 0 },
-  );
-}
-
-/** Width and height of an element, followed as it changes. */
-function useRoom() {
-  const ref = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState({ width: 720, height: 460 });
-  useLayoutEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const watch = new ResizeObserver(([entry]) => {
-      if (entry) setRoom({ width: entry.contentRect.width, height: entry.contentRect.height });
-    });
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, []);
-  return [ref, room] as const;
-}
-
 export function Drawing(props: Props) {
   const { view, direction, shownCase, judged, toScale, selected, onSelect, onWhy } = props;
   const { unit } = useSettings();
