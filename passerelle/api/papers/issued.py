@@ -1,10 +1,12 @@
 """Routes of issued states: what changed since a state was issued, and a state opened as a copy."""
 
 from dataclasses import replace
+from typing import Annotated
 
 from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
+from passerelle.api.common import MAX_NUMBER
 from passerelle.api.context import Context, Ctx, Number, Who, judged, plan_info
 from passerelle.api.context import Judged as Now
 from passerelle.api.plans.schemas import PlanInfo
@@ -140,8 +142,11 @@ def open_copy(ctx: Ctx, who: Who, plan_id: Number, name: str) -> PlanInfo:
 
 @history.get("/{number}/changes", name="changesBetween")
 def between(
-    ctx: Ctx, plan_id: Number, number: int, until: int | None = Query(default=None)
-) -> ComparisonView:
+    ctx: Ctx,
+    plan_id: Number,
+    number: Number,
+    until: Annotated[int | None, Query(ge=0, le=MAX_NUMBER)] = None,
+) -> ComparisonView:  # fmt: skip
     """What differs between two revisions. until : the later one; left out: the plan as it is."""
     if until is None:
         return _comparison(number, ctx.plans.at(plan_id, number), judged(ctx, plan_id).check)
@@ -152,7 +157,7 @@ def between(
 
 
 @history.post("/{number}/copy", name="openRevision", status_code=201)
-def open_revision(ctx: Ctx, who: Who, plan_id: Number, number: int) -> PlanInfo:
+def open_revision(ctx: Ctx, who: Who, plan_id: Number, number: Number) -> PlanInfo:
     """Open the plan as it was at a revision as a plan of its own; this plan stays as it is."""
     plan = ctx.plans.at(plan_id, number)
     copy = replace(plan, name=f"{plan.name[:90]}, revision {number}")

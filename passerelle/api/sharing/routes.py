@@ -5,7 +5,7 @@ from typing import Annotated
 import segno
 from fastapi import APIRouter, Depends, Request
 
-from passerelle.api.context import Ctx
+from passerelle.api.context import Ctx, Number
 from passerelle.api.guard import DEVICE
 from passerelle.core.refused import Refused
 from passerelle.plans import paired
@@ -74,7 +74,7 @@ def new_code(ctx: Ctx, sharing: Share, body: schemas.CodeBody) -> schemas.ShareV
 
 
 @router.put("/devices/{number}", name="turnDevice")
-def turn(ctx: Ctx, sharing: Share, number: int, body: schemas.TurnBody) -> schemas.ShareView:
+def turn(ctx: Ctx, sharing: Share, number: Number, body: schemas.TurnBody) -> schemas.ShareView:
     """Turn a device off or on again; it counts at once."""
     paired.turn(ctx.store, number, off=body.off)
     return _view(ctx, sharing)

@@ -31,12 +31,13 @@ from .materials import materials_sheet
 from .table import Sheet, Table, shown
 from .tables import links_table, pathways_table, places_table
 from .testing import test_sheets
+from .turnup import bench_sheets
 from .visits import visit_sheets
 
 Spots = dict[str, tuple[float, float]]
 PaperKind = Literal[
     "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
-    "visits", "tests",
+    "visits", "tests", "turnup",
 ]  # fmt: skip
 TITLES: dict[PaperKind, str] = {
     "book": "The whole plan as a book", "links": "Link sheets",
@@ -44,6 +45,7 @@ TITLES: dict[PaperKind, str] = {
     "splices": "Splice plans", "pulls": "Pull sheets", "route": "Ducts and route, with map",
     "materials": "Materials and cut plan", "brief": "Brief for another installer",
     "visits": "Visit sheets", "tests": "Test sheets",
+    "turnup": "Bench and site lists",
 }  # fmt: skip
 IN_BOOK: tuple[PaperKind, ...] = (
     "route",
@@ -56,6 +58,7 @@ IN_BOOK: tuple[PaperKind, ...] = (
     "brief",
     "visits",
     "tests",
+    "turnup",
 )
 _LEAST_DB = 0.005
 
@@ -100,6 +103,8 @@ def sheets_of(
         return visit_sheets(check, made, facts)
     if kind == "tests":
         return test_sheets(check, facts)
+    if kind == "turnup":
+        return bench_sheets(check, facts)
     return [brief_sheet(check, made)]
 
 

@@ -135,18 +135,21 @@ def turn_up(ground: Ground, link_id: str) -> TurnUp:
         nm = getattr(newest["a"], "nm", None)
         said = f"Both modules send at {nm:g} nm."
         found.append(TurnUpFinding(finding("turnup.same-side", said, ends=SIDES), None))
-    found += _of_net(ground, link_id, bench)
-    found = sorted(found, key=lambda told: order_of(told.finding))
     points = {
         end: tuple(site_points(one, of, end, lanes[end], counters[end], modules[end]))
         for end in SIDES
     }
+    found += _of_net(ground, link_id, bench, points, read=bool(of.modules))
+    found = sorted(found, key=lambda told: order_of(told.finding))
     return TurnUp(one, of, lanes, where, counters, modules, points, bench, last_hunt(one, of),
                   tuple(found), _state(of, lanes, counters, found))  # fmt: skip
 
 
-def _of_net(ground: Ground, link_id: str, bench: tuple[Point, ...]) -> list[TurnUpFinding]:
-    """What only the net shows: set first what has one way in, and loops without a guard."""
+def _of_net(
+    ground: Ground, link_id: str, bench: tuple[Point, ...],
+    site: Mapping[Side, tuple[Point, ...]], *, read: bool,
+) -> list[TurnUpFinding]:  # fmt: skip
+    """What lists and net show: one way in, loops without a guard, peak draw that nobody saw."""
     found = []
     open_points = [point for point in bench if point.state == "open"]
     for end in SIDES:
@@ -159,6 +162,11 @@ def _of_net(ground: Ground, link_id: str, bench: tuple[Point, ...]) -> list[Turn
                 said = f"End {end} is reached by this link alone, as far as is recorded."
                 first = finding("turnup.provision-first", said, ends=(end,))
                 found.append(TurnUpFinding(first, end))
+    for end, points in site.items():
+        peak = next((point for point in points if point.row.key == "peak"), None)
+        if peak is not None and peak.state == "open" and read:
+            said = f"End {end}: what is fed there was not yet seen at its peak draw over the link."
+            found.append(TurnUpFinding(finding("turnup.peak", said, ends=(end,)), end))
     if link_id in ground.net.looped:
         guard = [p for p in bench if p.row.key == "loop-guard"]
         link = ground.check.of(link_id).budget.link

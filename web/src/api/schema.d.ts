@@ -7422,7 +7422,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests";
+            kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests" | "turnup";
             /** Title */
             title: string;
             /** Sheets */
@@ -16249,7 +16249,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests";
+                kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests" | "turnup";
             };
             cookie?: never;
         };
