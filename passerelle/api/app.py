@@ -47,6 +47,7 @@ from .plans import events
 from .plans import routes as plans
 from .plans.schemas import Conflict
 from .polarity import routes as polarity
+from .records import routes as records
 from .reference import routes as reference
 from .sharing import routes as sharing
 from .sharing.server import Sharing
@@ -82,7 +83,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
         work, looking, way, devices, lists, materials, papers, issued, backups,
-        visits, packets, sharing, events, testing, tracing, turnup,
+        visits, packets, sharing, events, testing, tracing, turnup, records,
     ):  # fmt: skip
         app.include_router(module.router)
     app.include_router(issued.history)

@@ -26,7 +26,7 @@ def test_the_overview_answers_first(page: Page):
     row = page.locator("[data-link]").first
     expect(row).to_contain_text("Pier Office – Boat Shed")
     expect(row).to_contain_text("322 m, 33 m is the reach")
-    page.keyboard.press("/")
+    page.locator("#find").click()
     page.keyboard.type("crossing")
     expect(page.locator("[data-link]")).to_have_count(1)
     page.keyboard.press("Escape")

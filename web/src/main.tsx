@@ -32,6 +32,7 @@ const load = {
   TurnUp: () => import("./views/turnup/TurnUp"),
   LinkTurnUp: () => import("./views/turnup/LinkTurnUp"),
   Lists: () => import("./views/lists/ListPage"),
+  Records: () => import("./views/records/Records"),
   Papers: () => import("./views/papers/Papers"),
 };
 const PlanShell = lazy(() => load.Shell().then((m) => ({ default: m.PlanShell })));
@@ -50,6 +51,7 @@ const Testing = lazy(() => load.Testing().then((m) => ({ default: m.Testing })))
 const Tracing = lazy(() => load.Tracing().then((m) => ({ default: m.Tracing })));
 const TurnUp = lazy(() => load.TurnUp().then((m) => ({ default: m.TurnUp })));
 const LinkTurnUp = lazy(() => load.LinkTurnUp().then((m) => ({ default: m.LinkTurnUp })));
+const Records = lazy(() => load.Records().then((m) => ({ default: m.Records })));
 const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
 const Papers = lazy(() => load.Papers().then((m) => ({ default: m.Papers })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
@@ -69,6 +71,7 @@ if (location.pathname.startsWith("/plans/")) {
     rules: load.HouseRules,
     unknowns: load.FindOut,
     lists: load.Lists,
+    records: load.Records,
     materials: load.Materials,
     visits: load.Visits,
     test: load.Testing,
@@ -130,6 +133,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="rules" element={<HouseRules />} />
                   <Route path="unknowns" element={<FindOut />} />
                   <Route path="lists" element={<ListPage />} />
+                  <Route path="records" element={<Records />} />
                   <Route path="papers" element={<Papers />} />
                   <Route path="guide" element={<FieldGuide />} />
                   <Route path="devices" element={<Devices />} />

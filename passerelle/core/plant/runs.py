@@ -20,8 +20,7 @@ def run_of(plant: Plant, cable: Cable, number: int, wavelength_nm: float) -> Run
     stretches = followed(plant, cable, (number,))
     for one in stretches:
         _good(plant.cables[one.cable], one.strands[0])
-    for side, one in ((0, stretches[0]), (1, stretches[-1])):
-        _finished(plant.cables[one.cable], side if one.forward else 1 - side)
+    check_finished(plant, stretches)
     parts: list[Part] = []
     for part in built_run(plant, stretches):
         if isinstance(part, Segment) and part.cable is not None:
@@ -47,6 +46,12 @@ def guesses(run: Run) -> tuple[str, ...]:
 def _good(cable: Cable, number: int) -> None:
     if any(note.strand == number and note.state == "bad" for note in cable.strand_notes):
         raise StrandError(f"strand {number} of “{cable.name}” is bad")
+
+
+def check_finished(plant: Plant, stretches: tuple[Stretch, ...]) -> None:
+    """Raises StrandError where an end of a strand's way is coiled, or not recorded."""
+    for side, one in ((0, stretches[0]), (1, stretches[-1])):
+        _finished(plant.cables[one.cable], side if one.forward else 1 - side)
 
 
 def _finished(cable: Cable, side: int) -> None:

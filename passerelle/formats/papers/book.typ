@@ -7,7 +7,7 @@
 #import "brief.typ": brief-sheet
 #import "visits.typ": visit-sheet
 #import "testing.typ": test-sheet
-#import "turnup.typ": certificate-sheet, bench-sheet
+#import "turnup.typ": certificate-sheet, bench-sheet, through-sheet
 
 #let data = json(bytes(sys.inputs.data))
 #set document(title: data.plan + ": " + data.title)
@@ -41,7 +41,7 @@
 #let draw = (
   overview: overview-sheet, link: link-sheet, schedule: schedule-sheet, panel: panel-sheet,
   splices: splice-sheet, pull: pull-sheet, route: route-sheet, materials: materials-sheet, brief: brief-sheet, pictures: pictures-sheet,
-  visit: visit-sheet, test: test-sheet, certificate: certificate-sheet, bench: bench-sheet,
+  visit: visit-sheet, test: test-sheet, certificate: certificate-sheet, bench: bench-sheet, through: through-sheet,
 )
 
 #if data.sheets.len() == 0 [

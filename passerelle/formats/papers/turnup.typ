@@ -58,3 +58,22 @@
     Never look into a fiber or a port: the light is invisible and hurts the eye. Cap what is open. *Local codes and licensed practice decide.*
   ]
 }
+
+#let through-sheet(sheet) = {
+  heading-of(sheet)
+  if sheet.conductors.len() > 0 {
+    block(stroke: 1.2pt, inset: 5pt)[*Power runs in #sheet.conductors.join(", ").* A licensed person makes it dead, and shows that it is, before it is cut.]
+  }
+  if sheet.lost.len() > 0 [*Redundancy lost:* #sheet.lost.join(", ").]
+  heading(level: 2)[Who is told before]
+  if sheet.tell.len() == 0 [Nothing hangs on it, as far as is recorded.]
+  for one in sheet.tell [☐ *#one.who*: #one.of #h(1fr) told by #box(width: 60pt, line(length: 100%)) #linebreak()]
+  heading(level: 2)[Cables]
+  if sheet.cables.len() == 0 [None is recorded.] else [#sheet.cables.join(", ")]
+  heading(level: 2)[Links that go dark]
+  if sheet.links.len() == 0 [None is recorded.] else {
+    grid-of(("Link", "From, to", "Application", "Strands"), sheet.links.map(row => row.map(one => [#one])), size: 8pt)
+  }
+  v(6pt)
+  caution
+}

@@ -2777,6 +2777,246 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/records/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Search
+         * @description What fits what was typed, the best first; one error in a word is forgiven.
+         */
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Scannedlabel
+         * @description What a label stands on, by the code that was scanned or typed off it, whole.
+         */
+        get: operations["scannedLabel"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/cuttable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cuttable
+         * @description Cables, pathways, trenches and places, with how many links go dark with each.
+         */
+        get: operations["cuttable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/through": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Runsthrough
+         * @description What runs through a cable, pathway, trench or place, and who must be told.
+         */
+        get: operations["runsThrough"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/through.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Runsthroughpdf
+         * @description The list to print before something is cut.
+         */
+        get: operations["runsThroughPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/free": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Freestrands
+         * @description Free strands by pair of places; with two places also what would join them.
+         */
+        get: operations["freeStrands"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/free.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Freestrandscsv
+         * @description Free strands as a table.
+         */
+        get: operations["freeStrandsCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/since": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sincedayone
+         * @description Runs that were read more than once: day one against today.
+         */
+        get: operations["sinceDayOne"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Partsused
+         * @description Where each part is used, the most used first.
+         */
+        get: operations["partsUsed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/modules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Modulesbyserial
+         * @description Modules by serial with their moves.
+         */
+        get: operations["modulesBySerial"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/speed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Atspeed
+         * @description Links at another speed, with what was measured of their glass.
+         */
+        get: operations["atSpeed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/records/handover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Handover
+         * @description Questions at hand-over with their answers, and what the plan itself says to them.
+         */
+        get: operations["handOver"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/history/{number}/changes": {
         parameters: {
             query?: never;
@@ -2929,6 +3169,31 @@ export interface components {
             margin_before: number | null;
             /** Margin After */
             margin_after: number | null;
+        };
+        /**
+         * AnswerView
+         * @description An answer at hand-over.
+         */
+        AnswerView: {
+            /** Id */
+            id: string;
+            /**
+             * Question
+             * @enum {string}
+             */
+            question: "short" | "wanted" | "differently";
+            /** Answer */
+            answer: string;
+            /** A Place */
+            a_place: string | null;
+            /** B Place */
+            b_place: string | null;
+            /** Need */
+            need: string | null;
+            /** Who */
+            who: string;
+            /** At */
+            at: string;
         };
         /**
          * ApplicationInfo
@@ -4010,6 +4275,18 @@ export interface components {
             mean: number;
         };
         /**
+         * Cuttable
+         * @description A thing that may be cut. links : how many go dark with it.
+         */
+        Cuttable: {
+            /** Sort */
+            sort: string;
+            /** Name */
+            name: string;
+            /** Links */
+            links: number;
+        };
+        /**
          * Device
          * @description A switch, converter, camera or instrument with its port groups.
          *
@@ -4872,6 +5149,48 @@ export interface components {
             link_ids: string[];
         };
         /**
+         * FreePairView
+         * @description What is free between two places.
+         */
+        FreePairView: {
+            /** Places */
+            places: string[];
+            /** Free */
+            free: number;
+            /** Of */
+            of: number;
+            /** Runs */
+            runs: components["schemas"]["FreeRunView"][];
+        };
+        /**
+         * FreeRunView
+         * @description Free strands of a cable, panel to panel.
+         */
+        FreeRunView: {
+            /** Cable */
+            cable: string;
+            /** Strands */
+            strands: number[];
+            /** Of */
+            of: number;
+            /** Spliced */
+            spliced: boolean;
+        };
+        /**
+         * FreeView
+         * @description Free glass by pair of places. loose : strands that reach no second panel, by cable.
+         */
+        FreeView: {
+            /** Pairs */
+            pairs: components["schemas"]["FreePairView"][];
+            /** Joined */
+            joined: components["schemas"]["JoinedView"][];
+            /** Loose */
+            loose: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Group
          * @description Links that stand in for each other, and ways that are no links: one of them is enough.
          */
@@ -5039,6 +5358,46 @@ export interface components {
             b_place?: string | null;
             /** Need */
             need?: string | null;
+        };
+        /**
+         * HandOverView
+         * @description Questions at hand-over with answers, where glass ran short, and what is unsigned.
+         */
+        HandOverView: {
+            /** Plan */
+            plan: string;
+            /** Questions */
+            questions: {
+                [key: string]: string;
+            };
+            /** Answers */
+            answers: components["schemas"]["AnswerView"][];
+            /** Short */
+            short: components["schemas"]["ShortView"][];
+            /** Signed */
+            signed: number;
+            /** Unsigned */
+            unsigned: string[];
+            /** Places */
+            places: string[];
+        };
+        /**
+         * HitView
+         * @description Something that was found. off : 0 as typed, 1 begins so, 2 one error away.
+         */
+        HitView: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** Page */
+            page: string | null;
+            /** Off */
+            off: number;
         };
         /**
          * HouseRules
@@ -5582,6 +5941,25 @@ export interface components {
             steps: components["schemas"]["JobStepView"][];
             /** Next */
             next: ("survey" | "need" | "route" | "light" | "polarity") | null;
+        };
+        /**
+         * JoinedView
+         * @description What would join two places over one between.
+         */
+        JoinedView: {
+            /** Via */
+            via: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "patch" | "splice";
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Strands */
+            strands: number;
         };
         /**
          * Joint
@@ -6580,6 +6958,24 @@ export interface components {
              * @constant
              */
             op: "move-segment";
+        };
+        /**
+         * MoveView
+         * @description Where a module was seen.
+         */
+        MoveView: {
+            /** Link */
+            link: string;
+            /** Link Id */
+            link_id: string;
+            /** End */
+            end: string;
+            /** Place */
+            place: string | null;
+            /** At */
+            at: string;
+            /** Who */
+            who: string;
         };
         /**
          * NamedWhy
@@ -8350,7 +8746,7 @@ export interface components {
             /** To Place */
             to_place: string;
             /** Spots */
-            spots: components["schemas"]["SpotView"][];
+            spots: components["schemas"]["passerelle__api__site__schemas__SpotView"][];
             /** Worst N */
             worst_n: number;
             /** Worst At M */
@@ -9303,6 +9699,22 @@ export interface components {
             id?: string;
         };
         /**
+         * SerialView
+         * @description A module by its serial.
+         */
+        SerialView: {
+            /** Serial */
+            serial: string;
+            /** Part */
+            part: string | null;
+            /** Coding */
+            coding: string | null;
+            /** Moved */
+            moved: boolean;
+            /** Moves */
+            moves: components["schemas"]["MoveView"][];
+        };
+        /**
          * Service
          * @description What crosses the plan: a camera to its recorder, an uplink to a provider.
          *
@@ -9526,6 +9938,18 @@ export interface components {
             columns: components["schemas"]["ColumnModel"][];
         };
         /**
+         * ShortView
+         * @description A pair of places with little glass left.
+         */
+        ShortView: {
+            /** Places */
+            places: string[];
+            /** Free */
+            free: number;
+            /** Of */
+            of: number;
+        };
+        /**
          * SignBody
          * @description Why each open point is signed all the same.
          */
@@ -9635,6 +10059,37 @@ export interface components {
             reference?: string | null;
         };
         /**
+         * SinceView
+         * @description A run since day one. changed : null where the doubt of the readings is not known. [dB]
+         */
+        SinceView: {
+            /** Run */
+            run: string;
+            /** Name */
+            name: string;
+            /** Nm */
+            nm: number;
+            /**
+             * Direction
+             * @enum {string}
+             */
+            direction: "a-b" | "b-a";
+            /** First Db */
+            first_db: number;
+            /** First At */
+            first_at: string;
+            /** Newest Db */
+            newest_db: number;
+            /** Newest At */
+            newest_at: string;
+            /** Change Db */
+            change_db: number;
+            /** Sure Db */
+            sure_db: number | null;
+            /** Changed */
+            changed: boolean | null;
+        };
+        /**
          * Slack
          * @description Length left at a place on the way. [m]
          */
@@ -9700,6 +10155,40 @@ export interface components {
             id?: string;
         };
         /**
+         * SpeedRow
+         * @description A link at another speed.
+         */
+        SpeedRow: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Now Gbps */
+            now_gbps: number;
+            /** Application */
+            application: string | null;
+            /** Verdict */
+            verdict: string;
+            /** Margin Db */
+            margin_db: number | null;
+            /** Measured */
+            measured: boolean;
+            /** Why */
+            why: string | null;
+        };
+        /**
+         * SpeedView
+         * @description Links at a speed, from the one asked for on. total : of all links.
+         */
+        SpeedView: {
+            /** Gbps */
+            gbps: number;
+            /** Total */
+            total: number;
+            /** Rows */
+            rows: components["schemas"]["SpeedRow"][];
+        };
+        /**
          * Splice
          * @description `count` strands of cable a, from a_first, spliced to those of cable b, from b_first.
          */
@@ -9759,26 +10248,6 @@ export interface components {
             y_m: number;
             /** Schematic */
             schematic: boolean;
-        };
-        /**
-         * SpotView
-         * @description A point along a pull.
-         */
-        SpotView: {
-            /** At M */
-            at_m: number;
-            /** Tension N */
-            tension_n: number;
-            /** Kind */
-            kind: string;
-            /** Where */
-            where: string;
-            /** Angle Deg */
-            angle_deg: number;
-            /** Radius M */
-            radius_m: number | null;
-            /** Pressure N M */
-            pressure_n_m: number | null;
         };
         /**
          * StartBody
@@ -10699,6 +11168,46 @@ export interface components {
             before: string | null;
         };
         /**
+         * ThroughLink
+         * @description A link that goes dark. strands : in words, of what is cut.
+         */
+        ThroughLink: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Ends */
+            ends: (string | null)[];
+            /** Application */
+            application: string;
+            /** Strands */
+            strands: string;
+        };
+        /**
+         * ThroughView
+         * @description What hangs on a thing.
+         */
+        ThroughView: {
+            /** Sort */
+            sort: string;
+            /** Name */
+            name: string;
+            /** Cables */
+            cables: string[];
+            /** Links */
+            links: components["schemas"]["ThroughLink"][];
+            /** Services */
+            services: string[];
+            /** Groups Lost */
+            groups_lost: string[];
+            /** Groups Weakened */
+            groups_weakened: string[];
+            /** Tell */
+            tell: components["schemas"]["passerelle__api__records__schemas__ToldView"][];
+            /** Conductors */
+            conductors: string[];
+        };
+        /**
          * TickFact
          * @description A point of a list, about a device or a link: done, not needed here, or open again.
          *
@@ -10741,14 +11250,6 @@ export interface components {
             end?: ("a" | "b") | null;
             /** Note */
             note?: string | null;
-        };
-        /**
-         * ToldView
-         * @description What came of it, in a sentence.
-         */
-        ToldView: {
-            /** Said */
-            said: string;
         };
         /**
          * TraceEventView
@@ -11200,6 +11701,20 @@ export interface components {
             goes_with: string[];
         };
         /**
+         * UsedView
+         * @description A part and where it is used; at most some of the places, count says how many.
+         */
+        UsedView: {
+            /** Sort */
+            sort: string;
+            /** What */
+            what: string;
+            /** Count */
+            count: number;
+            /** At */
+            at: components["schemas"]["passerelle__api__records__schemas__SpotView"][];
+        };
+        /**
          * VariantBody
          * @description A change of the whole link; what is null stays.
          */
@@ -11634,6 +12149,30 @@ export interface components {
             turns: boolean;
         };
         /**
+         * SpotView
+         * @description Where a part is.
+         */
+        passerelle__api__records__schemas__SpotView: {
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Id */
+            id: string;
+            /** Place */
+            place: string | null;
+        };
+        /**
+         * ToldView
+         * @description Somebody who must be told; null: nobody is recorded.
+         */
+        passerelle__api__records__schemas__ToldView: {
+            /** Who */
+            who: string | null;
+            /** Of */
+            of: string[];
+        };
+        /**
          * PortView
          * @description A port of a panel.
          */
@@ -11650,6 +12189,26 @@ export interface components {
             strands: number[];
             /** Links */
             links: string[];
+        };
+        /**
+         * SpotView
+         * @description A point along a pull.
+         */
+        passerelle__api__site__schemas__SpotView: {
+            /** At M */
+            at_m: number;
+            /** Tension N */
+            tension_n: number;
+            /** Kind */
+            kind: string;
+            /** Where */
+            where: string;
+            /** Angle Deg */
+            angle_deg: number;
+            /** Radius M */
+            radius_m: number | null;
+            /** Pressure N M */
+            pressure_n_m: number | null;
         };
         /**
          * PortView
@@ -11671,6 +12230,14 @@ export interface components {
             to: string;
             /** Points */
             points: components["schemas"]["PointView"][];
+        };
+        /**
+         * ToldView
+         * @description What came of it, in a sentence.
+         */
+        passerelle__api__turnup__schemas__ToldView: {
+            /** Said */
+            said: string;
         };
         /**
          * KindView
@@ -18022,7 +18589,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldView"];
+                    "application/json": components["schemas"]["passerelle__api__turnup__schemas__ToldView"];
                 };
             };
             /** @description Not Found */
@@ -18069,7 +18636,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldView"];
+                    "application/json": components["schemas"]["passerelle__api__turnup__schemas__ToldView"];
                 };
             };
             /** @description Not Found */
@@ -18116,7 +18683,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ToldView"];
+                    "application/json": components["schemas"]["passerelle__api__turnup__schemas__ToldView"];
                 };
             };
             /** @description Not Found */
@@ -18201,6 +18768,499 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HitView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    scannedLabel: {
+        parameters: {
+            query: {
+                code: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HitView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cuttable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cuttable"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    runsThrough: {
+        parameters: {
+            query: {
+                sort: "cable" | "pathway" | "trench" | "place";
+                name: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThroughView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    runsThroughPdf: {
+        parameters: {
+            query: {
+                sort: "cable" | "pathway" | "trench" | "place";
+                name: string;
+                size?: "a4" | "us-letter";
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    freeStrands: {
+        parameters: {
+            query?: {
+                a?: string | null;
+                b?: string | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreeView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    freeStrandsCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sinceDayOne: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SinceView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    partsUsed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsedView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    modulesBySerial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SerialView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    atSpeed: {
+        parameters: {
+            query?: {
+                gbps?: number;
+                start?: number;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpeedView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    handOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverView"];
+                };
             };
             /** @description Not Found */
             404: {

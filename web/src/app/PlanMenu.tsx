@@ -19,7 +19,7 @@ type Opened = "plans" | "rename" | "who" | "new" | "share" | null;
 interface Props {
   planId: number;
   planName: string;
-  onOpen: (sheet: "history" | "keys" | "messages" | "way") => void;
+  onOpen: (sheet: "history" | "keys" | "messages" | "way" | "find") => void;
   onTurn: (which: "undo" | "redo") => void;
 }
 
@@ -61,6 +61,8 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
     devices: () => void navigate(`/plans/${planId}/devices`),
     lists: () => void navigate(`/plans/${planId}/lists`),
     papers: () => void navigate(`/plans/${planId}/papers`),
+    records: () => void navigate(`/plans/${planId}/records`),
+    find: () => onOpen("find"),
     way: () => onOpen("way"),
     history: () => onOpen("history"),
     undo: () => onTurn("undo"),
@@ -85,6 +87,8 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
         ["devices", "Devices and spares"],
         ["lists", "Bring in a list …"],
         ["papers", "Papers, labels, files, copies"],
+        ["records", "Records: as built, free strands, before a cut"],
+        ["find", "Find anything …"],
         ["rules", "House rules"],
         ["guide", "Field guide and own parts"],
         ["history", "History …"],

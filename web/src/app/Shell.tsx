@@ -11,6 +11,7 @@ import { Footbridge, type Pier } from "../drawing/Footbridge";
 import { Mono } from "../words/Mono";
 import { Toggle } from "../forms/Toggle";
 import { AgainSheet } from "./AgainSheet";
+import { FindSheet } from "./FindSheet";
 import { HistorySheet } from "./HistorySheet";
 import { useEvents } from "./events";
 import { useKeys } from "./keyboard";
@@ -73,10 +74,16 @@ export function PlanShell() {
   );
 }
 
-export type Opened = "keys" | "history" | "messages" | "way" | null;
+export type Opened = "keys" | "history" | "messages" | "way" | "find" | null;
 
 /** Views that are no pier, by the last part of their address. */
-const BESIDE: Record<string, string> = { rules: "House rules", guide: "Field guide", devices: "Devices and spares", unknowns: "Find out next" };
+const BESIDE: Record<string, string> = {
+  rules: "House rules",
+  guide: "Field guide",
+  devices: "Devices and spares",
+  unknowns: "Find out next",
+  records: "Records",
+};
 
 interface FrameProps {
   /** The newest state could not be read: what is shown is as it was. */
@@ -144,7 +151,8 @@ function Frame({ unreachable, onRetry }: FrameProps) {
     o: go(`${home}/unknowns`),
     l: go(`${home}/papers`),
     "?": () => setOpened("keys"),
-    "/": () => document.getElementById("find")?.focus(),
+    "/": () => setOpened("find"),
+    z: go(`${home}/records`),
     p: () => document.querySelector<HTMLElement>("[data-path-row] [tabindex='0']")?.focus(),
   });
   usePastedRows(plan.id, () => void navigate(`${home}/lists?pasted=${Date.now()}`), refuse);
@@ -259,7 +267,8 @@ function Frame({ unreachable, onRetry }: FrameProps) {
           <Flex gap="1.5" align="center" hideBelow="md">
             <HeadButton label="Undo" hint="u" title={plan.undo ? `Undo: ${plan.undo}` : "Nothing to undo"} off={!plan.undo} onClick={turned("undo")} />
             <HeadButton label="Redo" hint="U" title={plan.redo ? `Redo: ${plan.redo}` : "Nothing to redo"} off={!plan.redo} onClick={turned("redo")} />
-            <Box hideBelow="md">
+            <HeadButton label="Find" hint="/" title="Find anything" onClick={() => setOpened("find")} />
+            <Box hideBelow="xl">
               <HeadButton label="Keys" hint="?" title="The keys" onClick={() => setOpened("keys")} />
             </Box>
             <Toggle
@@ -296,6 +305,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
       {opened === "keys" && <KeysSheet open onClose={close} />}
       {opened === "way" && <WaySheet onClose={close} />}
       {opened === "history" && <HistorySheet open onClose={close} />}
+      {opened === "find" && <FindSheet onClose={close} />}
       {opened === "messages" && <MessagesSheet open onClose={close} />}
     </Flex>
   );

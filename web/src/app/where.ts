@@ -38,3 +38,23 @@ export function whereStands(home: string, { kind, name, id }: Thing, page?: stri
       return null;
   }
 }
+
+/** Where something that was found stands on screen; null: it has no place of its own. */
+export function whereFound(home: string, { kind, name, id, page }: { kind: string; name: string; id: string; page: string | null }): string | null {
+  switch (kind) {
+    case "port":
+      return `${home}/links/${id}`;
+    case "serial":
+      return `${home}/links/${id}/turnup`;
+    case "panel port":
+      return page && id ? whereStands(home, { kind: "cable", name: page, id }) : `${home}/route?show=panels`;
+    case "task":
+      return `${home}/visits`;
+    case "service":
+    case "part":
+    case "shared part":
+      return kind === "part" ? `${home}/guide` : `${home}/devices`;
+    default:
+      return whereStands(home, { kind, name, id: id || null });
+  }
+}

@@ -11,13 +11,23 @@ interface Props {
   size?: "sm" | "md" | "lg" | "xl";
   /** It stands at the left edge, over its whole height. */
   drawer?: boolean;
+  /** What takes the keys first; else the body. */
+  focus?: () => HTMLElement | null;
 }
 
 const DRAWER = { position: "fixed", left: 0, top: 0, bottom: 0, m: 0, h: "100%", maxH: "100%", w: "min(320px, 86vw)", borderRadius: 0 } as const;
 
-export function Sheet({ title, open, onClose, children, footer, size = "md", drawer }: Props) {
+export function Sheet({ title, open, onClose, children, footer, size = "md", drawer, focus }: Props) {
   return (
-    <Dialog.Root open={open} onOpenChange={(change) => !change.open && onClose()} size={size} scrollBehavior="inside" lazyMount unmountOnExit>
+    <Dialog.Root
+      open={open}
+      onOpenChange={(change) => !change.open && onClose()}
+      size={size}
+      scrollBehavior="inside"
+      lazyMount
+      unmountOnExit
+      {...(focus && { initialFocusEl: focus })}
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>

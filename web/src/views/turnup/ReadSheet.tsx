@@ -123,6 +123,11 @@ export function ReadSheet({ link, end, onClose }: Props) {
         Hex text or a file, as the device prints it: SFF-8472, SFF-8636, CMIS. It says what the module is, and its levels.
       </Text>
       <Textarea
+        w="100%"
+        borderWidth="1px"
+        borderRadius="md"
+        bg="bg.panel"
+        p="2"
         mt="1"
         rows={4}
         fontFamily="mono"

@@ -1,0 +1,1 @@
+"""Records: what runs where, what is free, what changed; and search over everything."""
