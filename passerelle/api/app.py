@@ -54,6 +54,7 @@ from .sharing.server import Sharing
 from .site import routes as site
 from .testing import routes as testing
 from .tracing import routes as tracing
+from .turnup import changes as changesets
 from .turnup import routes as turnup
 from .visits import packets
 from .visits import routes as visits
@@ -83,7 +84,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
     for module in (
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
         work, looking, way, devices, lists, materials, papers, issued, backups,
-        visits, packets, sharing, events, testing, tracing, turnup, records,
+        visits, packets, sharing, events, testing, tracing, turnup, changesets, records,
     ):  # fmt: skip
         app.include_router(module.router)
     app.include_router(issued.history)

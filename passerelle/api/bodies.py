@@ -8,6 +8,7 @@ from pydantic_core import PydanticCustomError
 from passerelle.core.light.edits import AnyEdit, Edit
 from passerelle.core.plan.backbone import Cable, Closure, Feed, Group, Pathway, Place, Reel
 from passerelle.core.plan.beside import CopperRun, OwnCableType
+from passerelle.core.plan.changing import ChangeSet
 from passerelle.core.plan.devices import Device, Spare
 from passerelle.core.plan.ends import LinkEnd
 from passerelle.core.plan.facts import AnyFact, AnyFactType
@@ -17,6 +18,7 @@ from passerelle.core.plan.needs import PlannedNeed
 from passerelle.core.plan.own import AnyOwnPart, OwnPart
 from passerelle.core.plan.services import Service
 from passerelle.core.plan.shared import SharedPart
+from passerelle.core.plan.visiting import PlannedTask
 from passerelle.core.refused import Refused
 from passerelle.formats import documents
 
@@ -57,5 +59,7 @@ GroupBody = Annotated[Group, _strictly(Group)]
 ReelBody = Annotated[Reel, _strictly(Reel)]
 FeedBody = Annotated[Feed, _strictly(Feed)]
 PlannedNeedBody = Annotated[PlannedNeed, _strictly(PlannedNeed)]
+ChangeSetBody = Annotated[ChangeSet, _strictly(ChangeSet)]
+PlannedTaskBody = Annotated[PlannedTask, _strictly(PlannedTask)]
 ServiceBody = Annotated[Service, _strictly(Service)]
 CopperBody = Annotated[CopperRun, _strictly(CopperRun)]

@@ -30,7 +30,8 @@ class WorkDoneError(Refused):
         return self.reason
 
 
-NO_WORK = ("price", "stock", "reel", "need", "service", "task", "visit", "group", "spare")
+NO_WORK = ("price", "stock", "reel", "need", "service", "task", "visit", "group", "spare",
+           "change set")  # fmt: skip
 """Kinds of things that no done task is about, or whose change asks for no work again."""
 
 

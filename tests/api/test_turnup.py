@@ -157,3 +157,30 @@ def test_the_bench_goes_from_far_to_near(client):
     assert bench["only"]
     assert any(step["cuts"] for step in bench["change"])
     assert client.get(f"{TURNUP}/bench", params={"node": "nowhere"}).status_code == 404
+
+
+def test_a_change_is_looked_at_then_put_into_the_plan_as_one_revision(client):
+    name = "Pier Office – Beacon Hill"
+    step = {"do": "module", "link": name, "application": "1000BASE-LX10"}
+    doc = {"name": "Autumn", "steps": [step]}
+    body = {
+        "base": 1,
+        "what": "a change",
+        "changes": [{"kind": "change set", "id": None, "doc": doc}],
+    }
+    made = client.post(f"{PLAN}/plant/changes", json=body)
+    assert made.status_code == 200, made.text
+    (view,) = client.get(f"{PLAN}/changesets").json()
+    assert view["says"].startswith("1 link dark, 23 min")
+    assert [one["do"] for one in view["steps"]] == [
+        f"{name}: modules 1000BASE-LX10", f"{name}: bring up",
+    ]  # fmt: skip
+    before = client.get(f"{PLAN}").json()["revision"]
+    told = client.post(f"{PLAN}/changesets/{view['id']}/made")
+    assert told.status_code == 201, told.text
+    assert client.get(f"{PLAN}").json()["revision"] == before + 1
+    assert client.get(f"{PLAN}/changesets").json() == []
+    after = client.get(f"{PLAN}/links/demolink0004").json()["doc"]
+    assert (after["a"]["application"], after["b"]["application"]) == ("1000BASE-LX10",) * 2
+    assert client.post(f"{PLAN}/undo", json={"base": before + 1}).status_code == 200
+    assert [one["doc"]["name"] for one in client.get(f"{PLAN}/changesets").json()] == ["Autumn"]

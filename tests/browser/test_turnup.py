@@ -147,3 +147,25 @@ def test_nothing_stands_in_the_way_of_a_screen_reader(page, size):
     page.goto("/plans/1/turnup")
     page.locator("[data-device]").first.wait_for()
     assert wrong(page) == []
+
+
+def test_a_change_to_what_is_live_shows_its_dark_minutes_and_becomes_tasks(page):
+    page.goto("/plans/1/turnup")
+    page.get_by_role("link", name="Changes to what is live").click()
+    expect(answer(page)).to_have_text("No change to what is live is planned")
+    page.get_by_role("button", name="New change").click()
+    expect(answer(page)).to_contain_text("Nothing is changed yet")
+    page.get_by_role("button", name="Add", exact=True).click()
+    expect(page.get_by_role("alert")).to_have_text("Choose a link first.")
+    page.get_by_label("Link", exact=True).select_option("Instrument Hall – Cabinet 6")
+    page.get_by_label("What is done").select_option("cut-over")
+    page.get_by_label("To cable").select_option("H-06")
+    page.get_by_label("Strands").fill("5-6")
+    page.get_by_role("button", name="Add", exact=True).click()
+    expect(page.locator("[data-dark='Instrument Hall – Cabinet 6']")).to_contain_text("08:00–08:18")
+    expect(page.locator("[data-becomes='Instrument Hall – Cabinet 6']")).to_contain_text("works")
+    assert wrong(page) == []
+    page.get_by_role("button", name="Make tasks for visits of it").click()
+    expect(page.get_by_text("2 tasks: they come into the next proposal")).to_be_visible()
+    page.get_by_role("button", name="It was made: put it into the plan").click()
+    expect(answer(page)).to_have_text("No change to what is live is planned")

@@ -31,6 +31,7 @@ const load = {
   Tracing: () => import("./views/tracing/Tracing"),
   TurnUp: () => import("./views/turnup/TurnUp"),
   LinkTurnUp: () => import("./views/turnup/LinkTurnUp"),
+  ChangeSets: () => import("./views/turnup/ChangeSets"),
   Lists: () => import("./views/lists/ListPage"),
   Records: () => import("./views/records/Records"),
   Papers: () => import("./views/papers/Papers"),
@@ -52,6 +53,7 @@ const Tracing = lazy(() => load.Tracing().then((m) => ({ default: m.Tracing })))
 const TurnUp = lazy(() => load.TurnUp().then((m) => ({ default: m.TurnUp })));
 const LinkTurnUp = lazy(() => load.LinkTurnUp().then((m) => ({ default: m.LinkTurnUp })));
 const Records = lazy(() => load.Records().then((m) => ({ default: m.Records })));
+const ChangeSets = lazy(() => load.ChangeSets().then((m) => ({ default: m.ChangeSets })));
 const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
 const Papers = lazy(() => load.Papers().then((m) => ({ default: m.Papers })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
@@ -71,6 +73,7 @@ if (location.pathname.startsWith("/plans/")) {
     rules: load.HouseRules,
     unknowns: load.FindOut,
     lists: load.Lists,
+    changes: load.ChangeSets,
     records: load.Records,
     materials: load.Materials,
     visits: load.Visits,
@@ -133,6 +136,7 @@ createRoot(document.getElementById("root")!).render(
                   <Route path="rules" element={<HouseRules />} />
                   <Route path="unknowns" element={<FindOut />} />
                   <Route path="lists" element={<ListPage />} />
+                  <Route path="changes" element={<ChangeSets />} />
                   <Route path="records" element={<Records />} />
                   <Route path="papers" element={<Papers />} />
                   <Route path="guide" element={<FieldGuide />} />

@@ -12,7 +12,8 @@ from passerelle.core.plant.undecided import Open
 
 ItemKind = Literal[
     "place", "pathway", "cable type", "cable", "closure", "group", "reel", "feed", "copper",
-    "price", "stock", "shared part", "service", "need", "task", "visit"
+    "price", "stock", "shared part", "service", "need", "task", "visit",
+    "change set",
 ]  # fmt: skip
 Verdict = Literal["works", "fails", "unknown"]
 Id = Annotated[str, Field(max_length=26)]

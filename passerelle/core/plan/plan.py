@@ -7,6 +7,7 @@ from annotated_types import Len
 
 from .backbone import Cable, Closure, Feed, Group, Pathway, Place, Reel
 from .beside import CopperRun, OwnCableType, Price, Stock
+from .changing import ChangeSet
 from .devices import Device, Spare
 from .fields import MAX_LINKS, MAX_PATHWAYS, Name, Thing
 from .house_rules import HouseRules
@@ -56,6 +57,7 @@ class Plan(Thing):
     needs: Annotated[Things[PlannedNeed], ListOf(PlannedNeed, 5000)] = NONE
     tasks: Annotated[Things[PlannedTask], ListOf(PlannedTask, 5000)] = NONE
     visits: Annotated[Things[PlannedVisit], ListOf(PlannedVisit, 2000)] = NONE
+    change_sets: Annotated[Things[ChangeSet], ListOf(ChangeSet, 500)] = NONE
     not_needed: Annotated[tuple[StepOfJob, ...], Len(0, 5)] = ()
 
     def things(self, kind: str) -> Things[Any]:
@@ -90,6 +92,7 @@ KEYS = {
     "need": "needs",
     "task": "tasks",
     "visit": "visits",
+    "change set": "change_sets",
 }
 """Each kind of thing, and the key of its list in the plan file."""
 TYPES: dict[str, Any] = {
@@ -98,6 +101,7 @@ TYPES: dict[str, Any] = {
     "price": Price, "stock": Stock, "own part": AnyOwnPart, "device": Device, "spare": Spare,
     "shared part": SharedPart, "link": PlannedLink,
     "service": Service, "need": PlannedNeed, "task": PlannedTask, "visit": PlannedVisit,
+    "change set": ChangeSet,
 }  # fmt: skip
 """Each kind of thing, and how it is described."""
 NAMED = tuple(kind for kind in KEYS if kind != "spare")

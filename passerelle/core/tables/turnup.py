@@ -87,6 +87,16 @@ class RemedyRow:
     task: str | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class ChangeRow:
+    """How long a change of a live link takes. [min]"""
+
+    what: str
+    words: str
+    minutes: float
+    source: str
+
+
 _FILE = read_file("turnup.toml")
 _NAME = "turnup.toml"
 POINTS = tuple(make_row(PointRow, raw, _NAME) for raw in _FILE["point"])
@@ -96,6 +106,7 @@ CLASSES = {row.name: row for row in (make_row(ClassRow, r, _NAME) for r in _FILE
 TARGETS = tuple(make_row(TargetRow, raw, _NAME) for raw in _FILE["target"])
 COSTS = tuple(make_row(CostRow, raw, _NAME) for raw in _FILE["cost"])
 REMEDIES = {row.cause: row for row in (make_row(RemedyRow, r, _NAME) for r in _FILE["remedy"])}
+CHANGES = {row.what: row for row in (make_row(ChangeRow, r, _NAME) for r in _FILE["change"])}
 for _said in (
     *(row.confidence for row in FIGURES.values()),
     *(row.confidence for row in CLASSES.values()),

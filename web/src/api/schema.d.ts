@@ -2777,6 +2777,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/changesets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changesets
+         * @description Every change set with what it would do.
+         */
+        get: operations["changeSets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/changesets/{key}/made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Makechangeset
+         * @description It was made: put it into the plan, all of it or nothing; it goes from the list with that.
+         */
+        post: operations["makeChangeSet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/records/search": {
         parameters: {
             query?: never;
@@ -3707,6 +3747,59 @@ export interface components {
             }[];
         };
         /**
+         * ChangeSet
+         * @description Changes that are made together. starts : the time of day of the first. day : working day.
+         */
+        ChangeSet: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            /** Name */
+            name: string;
+            /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["LiveStep"][];
+            /**
+             * Starts
+             * @default 08:00
+             */
+            starts: string;
+            /** Day */
+            day?: number | null;
+            /** Notes */
+            notes?: string | null;
+        };
+        /**
+         * ChangeSetView
+         * @description A change set with what it would do. says : in a sentence.
+         */
+        ChangeSetView: {
+            /** Id */
+            id: string;
+            doc: components["schemas"]["ChangeSet"];
+            /** Says */
+            says: string;
+            /** Minutes */
+            minutes: number;
+            /** Steps */
+            steps: components["schemas"]["TimedStepView"][];
+            /** Dark */
+            dark: components["schemas"]["DarkView"][];
+            /** Moved */
+            moved: components["schemas"]["MovedView"][];
+            /** Refused */
+            refused: components["schemas"]["RefusedView"][];
+            /** Both */
+            both: string[];
+            /** Tasks */
+            tasks: components["schemas"]["PlannedTask"][];
+        };
+        /**
          * Changed
          * @description What a change did: what is null or not listed is as it was.
          */
@@ -4285,6 +4378,26 @@ export interface components {
             name: string;
             /** Links */
             links: number;
+        };
+        /**
+         * DarkView
+         * @description A link that is dark for a while. through : it hangs on that one.
+         */
+        DarkView: {
+            /** Link */
+            link: string;
+            /** Link Id */
+            link_id: string;
+            /** At */
+            at: string;
+            /** Until */
+            until: string;
+            /** From Min */
+            from_min: number;
+            /** Until Min */
+            until_min: number;
+            /** Through */
+            through: string | null;
         };
         /**
          * Device
@@ -5901,7 +6014,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "stock" | "shared part" | "service" | "need" | "task" | "visit";
+            kind: "place" | "pathway" | "cable type" | "cable" | "closure" | "group" | "reel" | "feed" | "copper" | "price" | "stock" | "shared part" | "service" | "need" | "task" | "visit" | "change set";
             /** Id */
             id: string | null;
             /** Doc */
@@ -6462,6 +6575,44 @@ export interface components {
             problems: components["schemas"]["FaultView"][];
         };
         /**
+         * LiveStep
+         * @description One change of one link. minutes : as a person says; None: of the table.
+         */
+        LiveStep: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "move" | "module" | "cut-over";
+            /** Link */
+            link: string;
+            /** End */
+            end?: ("a" | "b") | null;
+            /** Place */
+            place?: string | null;
+            /** Device */
+            device?: string | null;
+            /** Group */
+            group?: string | null;
+            /** Number */
+            number?: number | null;
+            /** Application */
+            application?: string | null;
+            /** Cable */
+            cable?: string | null;
+            /**
+             * Strands
+             * @default []
+             */
+            strands: number[];
+            /** Minutes */
+            minutes?: number | null;
+        };
+        /**
          * LookBody
          * @description A face that the simulated scope is to look at.
          */
@@ -6976,6 +7127,26 @@ export interface components {
             at: string;
             /** Who */
             who: string;
+        };
+        /**
+         * MovedView
+         * @description What a link is before and after. [dB]
+         */
+        MovedView: {
+            /** Link */
+            link: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+            /** Margin Before */
+            margin_before: number | null;
+            /** Margin After */
+            margin_after: number | null;
+            /** New */
+            new: string[];
+            /** Gone */
+            gone: string[];
         };
         /**
          * NamedWhy
@@ -8315,6 +8486,49 @@ export interface components {
             links: components["schemas"]["MetBy"][];
         };
         /**
+         * PlannedTask
+         * @description A task of one's own, or what a person says of a derived one.
+         *
+         *     name : of an own task; else the key of the derived one. after : keys or own names.
+         *     minutes : of one person; None: derived. day : the working day that it is pinned to.
+         *     not_needed : why nobody does it.
+         */
+        PlannedTask: {
+            /** X */
+            x?: {
+                [key: string]: unknown;
+            } | null;
+            /** Id */
+            id?: string;
+            /** Name */
+            name: string;
+            /**
+             * Own
+             * @default false
+             */
+            own: boolean;
+            /**
+             * At
+             * @default []
+             */
+            at: string[];
+            /** Minutes */
+            minutes?: number | null;
+            /** People */
+            people?: number | null;
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /** Day */
+            day?: number | null;
+            /** Not Needed */
+            not_needed?: string | null;
+            /** Notes */
+            notes?: string | null;
+        };
+        /**
          * PlantBody
          * @description Changes of the backbone, as one step. cascade : what uses a thing that goes, goes too.
          */
@@ -9260,6 +9474,16 @@ export interface components {
             last: string | null;
             /** Doubts */
             doubts: string[];
+        };
+        /**
+         * RefusedView
+         * @description A step that cannot be made.
+         */
+        RefusedView: {
+            /** Step */
+            step: string;
+            /** Why */
+            why: string;
         };
         /**
          * RemedyView
@@ -11250,6 +11474,26 @@ export interface components {
             end?: ("a" | "b") | null;
             /** Note */
             note?: string | null;
+        };
+        /**
+         * TimedStepView
+         * @description A step of the work. from_min, until_min : after the first begins.
+         */
+        TimedStepView: {
+            /** Do */
+            do: string;
+            /** Link Id */
+            link_id: string;
+            /** At */
+            at: string;
+            /** Until */
+            until: string;
+            /** From Min */
+            from_min: number;
+            /** Until Min */
+            until_min: number;
+            /** Places */
+            places: string[];
         };
         /**
          * TraceEventView
@@ -18768,6 +19012,89 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changeSets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeSetView"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    makeChangeSet: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path: {
+                plan_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
             };
             /** @description Not Found */
             404: {

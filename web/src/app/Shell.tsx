@@ -195,7 +195,7 @@ function Frame({ unreachable, onRetry }: FrameProps) {
       key: "9",
       label: "Turn-up",
       to: open ? `${light}/turnup` : `${home}/turnup`,
-      current: at.endsWith("/turnup"),
+      current: at.endsWith("/turnup") || at.endsWith("/changes"),
       stop: turnedUp?.stop ?? 0,
       warn: turnedUp?.warn ?? 0,
     },

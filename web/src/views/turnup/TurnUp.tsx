@@ -46,6 +46,14 @@ export function TurnUp() {
       <Heading as="h1" fontSize={{ base: "22px", md: "28px" }} lineHeight="1.15" data-answer="">
         {data?.says ?? "Looking at devices and links …"}
       </Heading>
+      <Flex gap="2" mt="1" className="no-print">
+        <Button asChild size="sm" minH="34px" variant="outline" colorPalette="accent">
+          <RouterLink to={`/plans/${plan.id}/changes`}>Changes to what is live</RouterLink>
+        </Button>
+        <Button size="sm" minH="34px" variant="outline" colorPalette="accent" onClick={() => window.location.assign(`/api/plans/${plan.id}/papers/turnup.pdf`)}>
+          All lists as PDF
+        </Button>
+      </Flex>
       <Problem text={error?.message ?? null} />
       {data?.broken.map((one) => (
         <Text key={one} fontWeight="700" color="stop.fg" data-broken="">
