@@ -31,6 +31,7 @@ from .browser import edit_to_verdict
 from .choice import choice_figures
 from .growth import growth_figures
 from .plans import big_plan, plan_figures
+from .records import record_figures
 from .strands import strands_ms, thousand_trunks
 from .visits import visit_figures
 
@@ -150,6 +151,7 @@ def main() -> int:
         **plan_figures(timed),
         **growth_figures(timed),
         **visit_figures(timed),
+        **record_figures(timed),
         "map of that plan while it is dragged, frames a second": frames,
     }
     if "--json" in sys.argv:

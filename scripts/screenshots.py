@@ -39,21 +39,6 @@ def light(page: Page) -> None:
     page.click("[data-at='4']")
 
 
-def rules(page: Page) -> None:
-    """House rules with what they would change."""
-    page.goto("/plans/1/rules")
-    page.get_by_text("come up").first.wait_for()
-    page.get_by_label("typical", exact=False).first.check()
-    page.locator("[data-effect]").get_by_text("→").first.wait_for()
-
-
-def variants(page: Page) -> None:
-    """A link as it is beside its variants."""
-    open_link(page, 7)
-    page.keyboard.press("c")
-    page.get_by_role("button", name="Keep variant 1").wait_for()
-
-
 def view(address: str, ready: str) -> Callable[[Page], None]:
     """A view that is ready when something is there."""
 
@@ -84,20 +69,6 @@ def need(page: Page) -> None:
     page.get_by_role("radio", name="field connectors").wait_for()
 
 
-def a_list(page: Page) -> None:
-    """Links as built from somebody's spreadsheet, two rows of it to be corrected."""
-    page.goto("/plans/1/lists")
-    page.get_by_label("Or paste the cells here").fill(
-        "Link;Site A;Site B;Optic;Distance (ft);Fibre type;Installer\n"
-        "Ice 1;pier office;Ice Store;10G LR;590;OS2;North crew\n"
-        "Ice 2;Ice Store;Wet Lab;LX;12 m;9/125;North crew\n"
-        "Loft;Pier Office;Net Loft;10GBASE-SR;0,2 km;OM3;\n"
-        "Shed;Pier Office;Boat Shed;1000BASE-LX;far;OM1;\n"
-    )
-    page.get_by_role("button", name="Read what is pasted").click()
-    page.get_by_text("to correct").first.wait_for()
-
-
 def visits(page: Page) -> None:
     """Days on site as proposed and taken, two tasks of the first one done."""
     page.goto("/plans/1/visits")
@@ -124,17 +95,22 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("need", need, False, DESIGN),
     ("papers", view("papers", "[data-labels]"), False, DESIGN),
     ("materials", view(f"materials?line={CABLE_LINE}", "[data-cut]"), False, DESIGN),
-    ("lists", a_list, False, DESIGN),
     ("light", light, False, DESIGN),
     ("find-out-next", view("unknowns", "[data-unknown]"), False, DESIGN),
-    ("variants", variants, False, DESIGN),
-    ("house-rules", rules, False, DESIGN),
     ("phone", overview, False, PHONE),
     ("visits", visits, False, DESIGN),
     ("polarity-12", strands(55), False, DESIGN),
     ("devices", view("devices", "[data-front]"), False, DESIGN),
     ("test", view("test?sheet=cable0011", "[data-strand-sheet]"), False, DESIGN),
     ("trace", view("trace?sheet=cable0004&run=cable0004-3", "[data-fault]"), False, DESIGN),
+    ("turnup", view(f"{link(4)}/turnup", "[data-levels]"), False, DESIGN),
+    ("hunt", view(f"{link(20)}/turnup", "[data-look]"), False, TABLET),
+    (
+        "records",
+        view("records?page=cut&sort=pathway&name=Office%20tray", "[data-dark]"),
+        False,
+        DESIGN,
+    ),
 ]
 
 

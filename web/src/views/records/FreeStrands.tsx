@@ -14,14 +14,17 @@ export function FreeStrands() {
   const places = [{ value: "", label: "any place" }, ...plan.places.map((one) => ({ value: one.name, label: one.name }))];
   const free = data?.pairs.reduce((sum, one) => sum + one.free, 0) ?? 0;
   const none = data !== undefined && free === 0;
+  const nothing = data !== undefined && data.pairs.length === 0 && Object.keys(data.loose).length === 0;
   const answer =
-    data === undefined
-      ? "Counting free strands …"
-      : a && b
-        ? none
-          ? `No strand is free between ${a} and ${b}`
-          : `${free} strands are free between ${a} and ${b}`
-        : `${free} strands are free from panel to panel`;
+    nothing && !a && !b
+      ? "No cable is recorded: which glass is free is not known"
+      : data === undefined
+        ? "Counting free strands …"
+        : a && b
+          ? none
+            ? `No strand is free between ${a} and ${b}`
+            : `${free} strands are free between ${a} and ${b}`
+          : `${free} strands are free from panel to panel`;
   return (
     <>
       <Head answer={answer} sub="Bad, dark and reserved ones are not counted; nor is what is left coiled or not ended." error={error} />

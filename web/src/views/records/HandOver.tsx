@@ -20,7 +20,7 @@ export function HandOver() {
   return (
     <>
       <Head
-        answer={`${data.signed} of ${of} links signed off, ${answered} of 3 questions answered`}
+        answer={`${of === 0 ? "There is no link to sign off yet" : `${data.signed} of ${of} links signed off`}, ${answered} of 3 questions answered`}
         sub="What is said here helps whoever lays the next cable."
         error={error}
       />

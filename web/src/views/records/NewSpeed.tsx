@@ -23,7 +23,13 @@ export function NewSpeed() {
   return (
     <>
       <Head
-        answer={data ? `${good} of ${of} links carry ${gbps} Gb/s, with new modules where they need them` : "Judging the glass at another speed …"}
+        answer={
+          data?.total === 0
+            ? "There is no link to judge yet"
+            : data
+              ? `${good} of ${of} links carry ${gbps} Gb/s, with new modules where they need them`
+              : "Judging the glass at another speed …"
+        }
         sub={
           data && data.total > PAGE
             ? `Links ${start + 1} to ${start + of} of ${data.total}.`
