@@ -20,7 +20,7 @@ from passerelle.settings import DEFAULT_FOLDER, DEFAULT_PORT, Settings
 UNREADABLE = 2
 PAPERS = (
     "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
-    "visits", "tests", "turnup",
+    "visits", "tests", "turnup", "signed",
 )  # fmt: skip
 
 

@@ -42,8 +42,9 @@ def run_module(arguments: argparse.Namespace) -> int:
 def run_hunt(arguments: argparse.Namespace) -> int:
     """`passerelle hunt FILE|- --link NAME [--seen seen.json] [--json]`."""
     from passerelle.core.hunting.hunt import hunt
-    from passerelle.core.hunting.seen import Seen
+    from passerelle.core.hunting.seen import Practice, Seen
     from passerelle.core.judge.wholeplan import check
+    from passerelle.core.plan.huntodds import read_odds
     from passerelle.core.plant.seen import seen_plan
     from passerelle.formats.hunting import as_document, read_seen, table
     from passerelle.formats.planfile import read_file
@@ -55,7 +56,8 @@ def run_hunt(arguments: argparse.Namespace) -> int:
     )
     if found is None:
         raise Refused("--link", f"there is no link {wanted[:60]!r} in this plan")
-    made = hunt(found, read_seen(read_input(arguments.seen)) if arguments.seen else Seen())
+    seen = read_seen(read_input(arguments.seen)) if arguments.seen else Seen()
+    made = hunt(found, seen, Practice(read_odds(judged.plan.house_rules.hunt_odds)))
     print(json.dumps(as_document(made), indent=1) if arguments.json else table(made))
     return 0
 

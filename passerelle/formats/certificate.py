@@ -1,4 +1,4 @@
-"""Certificates of links that are signed off: as JSON, as a paper, and whether a chain holds."""
+"""Certificates of links that are signed off: as JSON, and whether a chain holds."""
 
 import json
 from collections.abc import Iterable
@@ -7,7 +7,7 @@ from typing import Any
 from passerelle.core.plan.facts import AnyFactType
 from passerelle.core.plan.turnup import SignOffFact
 from passerelle.core.refused import Refused
-from passerelle.core.turnup.signing import chained, link_name, verified
+from passerelle.core.turnup.signing import chained, verified
 
 FORMAT = "passerelle-certificate"
 
@@ -17,15 +17,6 @@ def as_document(fact: SignOffFact) -> dict[str, Any]:
     return {
         "format": FORMAT, "version": 1, "number": fact.number, "before": fact.before,
         "sha256": fact.sha256, "record": fact.record, "signed": json.loads(fact.record),
-    }  # fmt: skip
-
-
-def certificate_sheet(fact: SignOffFact) -> dict[str, Any]:
-    """A certificate for the paper."""
-    return {
-        "kind": "certificate", "title": f"Certificate {fact.number}: {link_name(fact)}",
-        "number": fact.number, "sha256": fact.sha256, "before": fact.before,
-        "signed": json.loads(fact.record),
     }  # fmt: skip
 
 

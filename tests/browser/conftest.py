@@ -26,6 +26,16 @@ PATIENCE_MS = 30_000
 expect.set_options(timeout=PATIENCE_MS)
 
 
+STILL = """
+const still = new CSSStyleSheet();
+still.replaceSync(`*, *::before, *::after {
+  animation-duration: 0s !important; transition-duration: 0s !important
+}`);
+document.adoptedStyleSheets = [still];
+"""
+"""Nothing fades in or out: what fades is waited for, in every test."""
+
+
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     assert WEB.exists(), "the front end is not built; scripts/test builds it"
@@ -50,6 +60,7 @@ def page(browser: Browser, address: str) -> Iterator[Page]:
     context = browser.new_context(
         base_url=address, viewport={"width": 1280, "height": 800}, color_scheme="light"
     )
+    context.add_init_script(STILL)
     made = context.new_page()
     problems: list[str] = []
     made.on("pageerror", lambda error: problems.append(str(error)))

@@ -40,7 +40,7 @@ def _since(one: TurnUp, told: Hunted) -> bool:
 
 def _view(one: TurnUp, told: Hunted | None, seen: Seen) -> schemas.HuntView:
     check = one.check
-    made = hunt(check, seen)
+    made = hunt(check, seen, one.practice)
     link = check.budget.link
     over = told is not None and (told.over is not None or told.helped is not None)
     remedy = REMEDIES.get(told.cause or "") if told is not None else None
@@ -56,7 +56,7 @@ def _view(one: TurnUp, told: Hunted | None, seen: Seen) -> schemas.HuntView:
         ],
         causes=[_cause(check, one) for one in known[:8]],
         ruled_out=[with_names(_named(one), link) for one in out[:8]],
-        next=[] if over else [_look(check, seen, step, made.suspects) for step in
+        next=[] if over else [_look(one, seen, step) for step in
                               made.next[:MOST_LOOKS]],
         over=over, ended=_ended(one, told) if over and told is not None else None,
         remedy=remedy.do if remedy is not None else None,
@@ -88,36 +88,35 @@ def _cause(check: LinkCheck, one: Suspect) -> schemas.CauseView:
     )  # fmt: skip
 
 
-def _look(
-    check: LinkCheck, seen: Seen, step: Step, suspects: tuple[Suspect, ...]
-) -> schemas.LookView:
+def _look(one: TurnUp, seen: Seen, step: Step) -> schemas.LookView:
+    check = one.check
     kind = step.key.partition(" ")[0]
     asks: Literal["level", "count"] | None = (
         "level" if kind in ("rx", "tx") else "count" if kind == "errors" else None
     )
     return schemas.LookView(
-        look=step.key, do=with_names(step.do, check.budget.link), minutes=step.minutes,
+        look=step.key, do=with_names(step.do, check.budget.link), minutes=round(step.minutes, 1),
+        fetch_min=round(one.practice.fetch_min.get(step.key, 0.0), 1),
         gain_bits=round(step.gain_bits, 3), asks=asks,
         outcomes=[
             schemas.OutcomeView(key=str(n), answer=LEVEL_WORDS.get(name, name),
                                 probability=round(share, 4),
-                                then=_then(check, seen, step, name, suspects))
+                                then=_then(one, seen, step, name))
             for n, (name, share) in enumerate(step.shows, 1)
         ],
     )  # fmt: skip
 
 
-def _then(
-    check: LinkCheck, seen: Seen, step: Step, answer: str, suspects: tuple[Suspect, ...]
-) -> str:
+def _then(one: TurnUp, seen: Seen, step: Step, answer: str) -> str:
     """What an answer leads to: the likeliest cause afterwards, with its odds."""
     if answer == COMES_UP:
         return "it runs: read the levels"
     after = with_answer(seen, step.key, answer)
     if after is None:
         return ""
-    top = hunt(check, after).suspects[0]
-    return with_names(f"then {_named(top)}, {100 * top.probability:.0f} %", check.budget.link)
+    top = hunt(one.check, after, one.practice).suspects[0]
+    told = f"then {_named(top)}, {100 * top.probability:.0f} %"
+    return with_names(told, one.check.budget.link)
 
 
 def _done(look: str) -> str:

@@ -8,6 +8,7 @@ from fastapi import APIRouter, HTTPException, Query, Response
 from passerelle.api.common import FILE_BODY
 from passerelle.api.context import Context, Ctx, Judged, LinkId, Number, Sent, Who, judged
 from passerelle.api.papers.routes import as_file
+from passerelle.core.papers.turnup import certificate_sheet
 from passerelle.core.plan.ends import Side
 from passerelle.core.plan.turnup import SignOffFact
 from passerelle.core.turnup.levels import number
@@ -15,7 +16,7 @@ from passerelle.core.turnup.link import Ground, TurnUp, turn_up
 from passerelle.core.turnup.order import setting_order
 from passerelle.core.turnup.signing import verified
 from passerelle.core.words import counted
-from passerelle.formats.certificate import as_document, certificate_sheet
+from passerelle.formats.certificate import as_document
 from passerelle.formats.papers import Paper, write_pdf
 from passerelle.plans.memories import Dump, keep_memory
 from passerelle.plans.signing import sign

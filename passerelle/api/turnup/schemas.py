@@ -150,7 +150,7 @@ class EndLevels(BaseModel):
 
 
 class CounterView(BaseModel):
-    """What an end's counter told. [s]"""
+    """What an end's counter told. due : when it has been counted long enough. [s]"""
 
     end: Side
     readings: int
@@ -161,6 +161,7 @@ class CounterView(BaseModel):
     seconds: float
     needed_s: float
     left_s: float
+    due: str | None
     target: float
     target_source: str
     target_sure: bool
@@ -232,11 +233,12 @@ class OutcomeView(BaseModel):
 
 
 class LookView(BaseModel):
-    """The next look. asks : a level or a count, beside the answers. fetch : it needs a part."""
+    """The next look. asks : a level or a count, beside the answers. fetch_min : of its minutes."""
 
     look: str
     do: str
     minutes: float
+    fetch_min: float
     gain_bits: float
     asks: Literal["level", "count"] | None
     outcomes: list[OutcomeView]

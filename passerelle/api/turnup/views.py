@@ -3,6 +3,7 @@
 import json
 from collections.abc import Iterable
 from dataclasses import replace
+from datetime import timedelta
 
 from passerelle.api.links.views import direction_view
 from passerelle.core.hunting.seen import SIDES
@@ -10,6 +11,7 @@ from passerelle.core.judge.naming import end_names, with_names
 from passerelle.core.light.link import Direction
 from passerelle.core.plan.ends import Side
 from passerelle.core.plan.turnup import SignOffFact
+from passerelle.core.plant.asread import moment
 from passerelle.core.turnup.answer import headline, open_points
 from passerelle.core.turnup.counting import Counted
 from passerelle.core.turnup.levels import LaneLevel, number
@@ -143,10 +145,18 @@ def _counter(end: str, told: Counted, last_at: str | None) -> schemas.CounterVie
     return schemas.CounterView(
         end=side, readings=told.readings, last=told.last, last_at=last_at, growing=told.growing,
         errors=told.errors, seconds=round(told.seconds, 1), needed_s=round(told.needed_s, 1),
-        left_s=round(told.left_s, 1), target=told.target.ratio, target_source=told.target.source,
+        left_s=round(told.left_s, 1), due=_due(told, last_at),
+        target=told.target.ratio, target_source=told.target.source,
         target_sure=told.target.confidence == "high", ratio=told.ratio, proven=told.proven,
         since=told.since.isoformat() if told.since is not None else None,
     )  # fmt: skip
+
+
+def _due(told: Counted, last_at: str | None) -> str | None:
+    """When the counter has stood still long enough, if it goes on so."""
+    if last_at is None or told.growing or told.proven:
+        return None
+    return (moment(last_at) + timedelta(seconds=told.left_s)).isoformat()
 
 
 def _modules(one: TurnUp) -> Iterable[schemas.ModuleView]:

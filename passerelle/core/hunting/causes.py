@@ -9,7 +9,7 @@ from passerelle.core.plan.ends import Side
 from passerelle.core.plan.lightpath import Joint, Segment
 from passerelle.core.tables.hunting import CAUSES, CauseRow
 
-from .seen import SIDES
+from .seen import NO_PRACTICE, SIDES, Practice
 
 FOUND = 15.0
 """So much likelier is a cause that the plan already has a finding of. A planning value."""
@@ -32,7 +32,7 @@ class Cause:
         return end == (self.end or "a")
 
 
-def causes(check: LinkCheck) -> list[Cause]:
+def causes(check: LinkCheck, practice: Practice = NO_PRACTICE) -> list[Cause]:
     """What may keep this link from coming up. The weights are relative to each other."""
     found = []
     for row in CAUSES.values():
@@ -43,7 +43,8 @@ def causes(check: LinkCheck) -> list[Cause]:
         for end in SIDES if row.by_end else (None,):
             mine = [one for one in told if end is None or not one.ends or end in one.ends]
             where = tuple(sorted({n for one in mine for n in one.at})) or _where(row.id, end, check)
-            weight = row.weight * factor * _of_end(row.id, end, check)
+            often = practice.odds.get(row.id, row.weight)
+            weight = often * factor * _of_end(row.id, end, check)
             reasons = [one.message for one in mine[:1]] or [why or row.source]
             found.append(Cause(row, end, where, weight * (FOUND if mine else 1.0), reasons[0]))
     return found

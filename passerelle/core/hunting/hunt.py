@@ -9,7 +9,7 @@ from passerelle.core.tables.hunting import LOOKS, SIGHTS
 
 from .causes import Cause, causes
 from .odds import STATES, lamp_off, looked_likelihood, posterior, sends_nothing, shares
-from .seen import SIDES, Seen
+from .seen import NO_PRACTICE, SIDES, Practice, Seen
 
 LEVEL_MIN, LAMP_MIN, COUNT_MIN = 1.0, 0.5, 5.0
 """Minutes for reading a level, looking at a lamp, and counting errors. Planning values."""
@@ -67,16 +67,18 @@ def gain(odds: Sequence[float], outcomes: Sequence[Sequence[float]]) -> float:
     return max(0.0, doubt(odds) - left)
 
 
-def hunt(check: LinkCheck, seen: Seen) -> Hunt:
+def hunt(check: LinkCheck, seen: Seen, practice: Practice = NO_PRACTICE) -> Hunt:
     """What keeps a link from coming up, by what was seen of it."""
-    found = causes(check)
+    found = causes(check, practice)
     odds = posterior(found, check, seen)
     suspects = sorted(map(Suspect, found, odds), key=lambda one: -one.probability)
-    steps = [one for one in steps_of(found, odds, seen) if one.gain_bits > 0.0005]
+    steps = [one for one in steps_of(found, odds, seen, practice) if one.gain_bits > 0.0005]
     return Hunt(tuple(suspects), tuple(sorted(steps, key=lambda one: -one.per_minute)))
 
 
-def steps_of(found: list[Cause], odds: list[float], seen: Seen) -> list[Step]:
+def steps_of(
+    found: list[Cause], odds: list[float], seen: Seen, practice: Practice = NO_PRACTICE
+) -> list[Step]:
     """What can be looked at, in the table's order."""
     made = []
 
@@ -111,7 +113,7 @@ def steps_of(found: list[Cause], odds: list[float], seen: Seen) -> list[Step]:
                 add(
                     said,
                     row.do.replace("{end}", end),
-                    row.minutes,
+                    row.minutes + practice.fetch_min.get(said, 0.0),
                     _either("as before", "it comes up", stays),
                 )
     for sight in SIGHTS:

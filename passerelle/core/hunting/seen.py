@@ -20,6 +20,19 @@ STEPS_DONE = tuple(
 
 
 @dataclass(frozen=True, slots=True)
+class Practice:
+    """What is known of this site. odds : weights of causes in place of the table's. fetch_min : how
+    much longer a look takes because its part has to be fetched, by the look's key. [min]
+    """
+
+    odds: Mapping[str, float] = field(default_factory=dict)
+    fetch_min: Mapping[str, float] = field(default_factory=dict)
+
+
+NO_PRACTICE = Practice()
+
+
+@dataclass(frozen=True, slots=True)
 class EndSeen:
     """What an end tells. Levels by kind (rx, tx): missing is not read, None is no light. [dBm]"""
 

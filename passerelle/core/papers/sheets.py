@@ -31,13 +31,13 @@ from .materials import materials_sheet
 from .table import Sheet, Table, shown
 from .tables import links_table, pathways_table, places_table
 from .testing import test_sheets
-from .turnup import bench_sheets
+from .turnup import bench_sheets, signed_sheets
 from .visits import visit_sheets
 
 Spots = dict[str, tuple[float, float]]
 PaperKind = Literal[
     "book", "links", "schedule", "panels", "splices", "pulls", "route", "materials", "brief",
-    "visits", "tests", "turnup",
+    "visits", "tests", "turnup", "signed",
 ]  # fmt: skip
 TITLES: dict[PaperKind, str] = {
     "book": "The whole plan as a book", "links": "Link sheets",
@@ -46,6 +46,7 @@ TITLES: dict[PaperKind, str] = {
     "materials": "Materials and cut plan", "brief": "Brief for another installer",
     "visits": "Visit sheets", "tests": "Test sheets",
     "turnup": "Bench and site lists",
+    "signed": "Certificates of links that are signed off",
 }  # fmt: skip
 IN_BOOK: tuple[PaperKind, ...] = (
     "route",
@@ -58,7 +59,7 @@ IN_BOOK: tuple[PaperKind, ...] = (
     "brief",
     "visits",
     "tests",
-    "turnup",
+    "signed",
 )
 _LEAST_DB = 0.005
 
@@ -103,6 +104,8 @@ def sheets_of(
         return visit_sheets(check, made, facts)
     if kind == "tests":
         return test_sheets(check, facts)
+    if kind == "signed":
+        return signed_sheets(facts)
     if kind == "turnup":
         return bench_sheets(check, facts)
     return [brief_sheet(check, made)]

@@ -1,11 +1,15 @@
-"""Lists to print for the bench and for the site: what is set, looked at and read."""
+"""Lists to print for the bench and for the site; certificates of what was signed off."""
+
+import json
 
 from passerelle.core.judge.naming import end_names
 from passerelle.core.judge.wholeplan import PlanCheck
 from passerelle.core.plan.facts import Facts
+from passerelle.core.plan.turnup import SignOffFact
 from passerelle.core.turnup.link import Ground, ground_of, turn_up
 from passerelle.core.turnup.lists import Point, how_to
 from passerelle.core.turnup.order import Turn, setting_order
+from passerelle.core.turnup.signing import link_name
 
 from .table import Sheet
 
@@ -48,3 +52,18 @@ def _site(ground: Ground, link_id: str) -> Sheet:
 def _point(point: Point) -> Sheet:
     return {"words": point.row.words, "value": point.value,
             "state": "done" if point.state in ("done", "not needed") else "open"}  # fmt: skip
+
+
+def certificate_sheet(fact: SignOffFact) -> Sheet:
+    """A certificate: the record as it was signed, and its place in the chain."""
+    return {
+        "kind": "certificate", "title": f"Certificate {fact.number}: {link_name(fact)}",
+        "number": fact.number, "sha256": fact.sha256, "before": fact.before,
+        "signed": json.loads(fact.record),
+    }  # fmt: skip
+
+
+def signed_sheets(facts: Facts) -> list[Sheet]:
+    """The newest certificate of each link that is signed off."""
+    newest = {one.about.id: one for one in facts.standing if isinstance(one, SignOffFact)}
+    return [certificate_sheet(one) for one in newest.values()]

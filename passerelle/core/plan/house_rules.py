@@ -7,6 +7,7 @@ from typing import Annotated, Final, Literal
 from annotated_types import Ge, Le, Len, Predicate
 
 from .fields import PRINTABLE, Described, RateGbps
+from .huntodds import odds_read
 from .labelwords import templates_read
 from .testing import Launch, Method, Way
 from .visiting import Clock
@@ -93,6 +94,7 @@ class HouseRules(Described):
     label_names : tia-606 (default: identifiers by space, panel and port, as ANSI/TIA-606 forms
         them) or plan-names (the plan's own names). label_templates : own forms by kind of label,
         which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
+    hunt_odds : how often causes keep links dark here, in place of the table, as `dirty=25, bend=8`.
     currency : the word behind prices.
     crew, crews : people in a crew, and crews. day_h, day_starts : hours of a day, its begin. [h]
     pace : minutes that work on this site takes for each minute of the price book.
@@ -152,6 +154,7 @@ class HouseRules(Described):
     reference_h: Annotated[float, Ge(0.5), Le(100)] = 4.0
     reference_drift_c: Annotated[float, Ge(1), Le(60)] = 10.0
     far_from_prediction_db: Annotated[float, Ge(0.1), Le(10)] = 1.0
+    hunt_odds: Annotated[str, Len(0, 400), Predicate(odds_read)] = ""
 
 
 def strands_ended(strands: int, used: int, rules: HouseRules) -> int:

@@ -3,14 +3,24 @@
 from dataclasses import dataclass, replace
 
 from passerelle.core.hunting.hunt import Hunt, hunt
-from passerelle.core.hunting.seen import SIDES, STEPS_DONE, EndSeen, Lamp, Seen
+from passerelle.core.hunting.seen import (
+    NO_PRACTICE,
+    SIDES,
+    STEPS_DONE,
+    EndSeen,
+    Lamp,
+    Practice,
+    Seen,
+)
 from passerelle.core.judge.check import LinkCheck
+from passerelle.core.plan.devices import Port
 from passerelle.core.plan.ends import Side
 from passerelle.core.plan.turnup import HuntFact, LevelRead, ModuleReadFact
 from passerelle.core.tables.hunting import LOOKS
 from passerelle.core.tables.turnup import REMEDIES, RemedyRow
 
 from .counting import counted
+from .levels import lane_of
 from .read import OfLink
 
 COMES_UP, AS_BEFORE, OVER, BEGUN = "it comes up", "as before", "end", "begin"
@@ -40,7 +50,7 @@ class Hunted:
         return REMEDIES.get(self.cause or "")
 
 
-def last_hunt(check: LinkCheck, of: OfLink) -> Hunted | None:
+def last_hunt(check: LinkCheck, of: OfLink, practice: Practice = NO_PRACTICE) -> Hunted | None:
     """The newest hunt of a link."""
     if not of.hunts:
         return None
@@ -50,7 +60,9 @@ def last_hunt(check: LinkCheck, of: OfLink) -> Hunted | None:
     over = next((one for one in steps if one.look == OVER), None)
     up = next((one for one in steps if one.answer == COMES_UP), None)
     cause = over.answer if over is not None else _helped(up)
-    return Hunted(key, steps, seen, hunt(check, seen), over, up.look if up else None, cause)
+    return Hunted(
+        key, steps, seen, hunt(check, seen, practice), over, up.look if up else None, cause
+    )
 
 
 def _helped(up: HuntFact | None) -> str | None:
@@ -63,11 +75,18 @@ def _spelled(said: str) -> tuple[str, ...]:
     return tuple(said.replace("{end}", end) for end in SIDES)
 
 
-def lowest(fact: ModuleReadFact | None, kind: str) -> LevelRead:
-    """The level of an end's weakest lane: no light where one of them is dark."""
+def lowest(fact: ModuleReadFact | None, kind: str, port: Port) -> LevelRead:
+    """The level of an end's weakest lane: no light where one of them is dark.
+
+    Of a split port the lane that the link is counts alone.
+    """
     if fact is None:
         return None
-    told = [one.rx_dbm if kind == "rx" else one.tx_dbm for one in fact.lanes]
+    lanes = fact.lanes
+    if port.lane is not None and len(lanes) > 1:
+        at = lane_of(fact, port, 0)
+        lanes = lanes[at : at + 1]
+    told = [one.rx_dbm if kind == "rx" else one.tx_dbm for one in lanes]
     if "no light" in told:
         return "no light"
     known = [one for one in told if isinstance(one, float | int)]
@@ -79,10 +98,11 @@ def seen_by(check: LinkCheck, of: OfLink, steps: tuple[HuntFact, ...] = ()) -> S
     levels: dict[Side, dict[str, float | None]] = {"a": {}, "b": {}}
     lamps: dict[Side, Lamp | None] = {"a": None, "b": None}
     errors: dict[str, tuple[float, float]] = {}
+    ports = (check.budget.link.a, check.budget.link.b)
     for at, end in enumerate(SIDES):
         newest = of.newest(end)
         for kind in ("rx", "tx"):
-            _put(levels[end], kind, lowest(newest, kind))
+            _put(levels[end], kind, lowest(newest, kind, ports[at].port))
         tick = of.ticks.get(("lamp", end))
         if tick is not None and tick.state == "done":
             lamps[end] = "on"

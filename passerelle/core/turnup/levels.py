@@ -11,6 +11,7 @@ from statistics import mean
 from typing import Literal
 
 from passerelle.core.light.link import Budget, Direction, is_measured
+from passerelle.core.plan.devices import Port
 from passerelle.core.plan.ends import Side
 from passerelle.core.plan.turnup import LaneRead, LevelRead, MeterKind, ModuleReadFact
 from passerelle.core.tables.turnup import COSTS, CostRow, figure
@@ -74,23 +75,33 @@ def lane_levels(
 
     Where nothing was read there is one lane that says so.
     """
-    count = max(1, len(near.lanes) if near is not None else 0)
+    lanes = 1 if direction.receiver.parent is not None else direction.receiver.lanes
+    count = max(1, min(lanes, len(near.lanes)) if near is not None else 0)
     return tuple(
         _lane(sums, direction, n, near, far, first) for n in range(count)
     )  # fmt: skip
 
 
-def _at(fact: ModuleReadFact | None, lane: int) -> LaneRead:
-    if fact is None or lane >= len(fact.lanes):
+def lane_of(fact: ModuleReadFact, port: Port, lane: int) -> int:
+    """Which lane of a module's reading a link's lane is: of a split port the one that it is."""
+    split = port.lane is not None and len(fact.lanes) > 1
+    return port.lane - 1 if split and port.lane is not None else lane
+
+
+def _at(fact: ModuleReadFact | None, port: Port, lane: int) -> LaneRead:
+    if fact is None:
         return LaneRead()
-    return fact.lanes[lane]
+    at = lane_of(fact, port, lane)
+    return fact.lanes[at] if at < len(fact.lanes) else LaneRead()
 
 
 def _lane(
     sums: Budget, way: Direction, lane: int, near: ModuleReadFact | None,
     far: ModuleReadFact | None, first: ModuleReadFact | None,
 ) -> LaneLevel:  # fmt: skip
-    got, sent = _at(near, lane).rx_dbm, _at(far, lane).tx_dbm
+    ports = (sums.link.a.port, sums.link.b.port)
+    here_port, far_port = ports if way.sender == "b" else ports[::-1]
+    got, sent = _at(near, here_port, lane).rx_dbm, _at(far, far_port, lane).tx_dbm
     meter: MeterKind = near.meter if near is not None else "module"
     loss = way.loss
     launched = number(sent)
@@ -108,7 +119,7 @@ def _lane(
         most = launched - lowest if lowest is not None else most
     elif least is not None and most is not None:
         basis, expected = "planned launch", (least + most) / 2
-    day_one = _at(first, lane).rx_dbm if first is not near else None
+    day_one = _at(first, here_port, lane).rx_dbm if first is not near else None
     here, then = number(got), number(day_one)
     made = LaneLevel(
         lane, way.sender, sent, got, meter, basis, expected, doubt, least, most,

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
-from passerelle.core.hunting.seen import SIDES
+from passerelle.core.hunting.seen import NO_PRACTICE, SIDES, Practice
 from passerelle.core.judge.check import LinkCheck
 from passerelle.core.judge.findings import STOP, WARN, finding, order_of
 from passerelle.core.judge.wholeplan import PlanCheck
@@ -17,6 +17,7 @@ from .identity import Compared, compared, same_side
 from .levels import LaneLevel, Where, lane_levels, located
 from .lists import BenchList, Point, Ports, Ticks, bench_list, port_points, ports_of, ticks_of
 from .net import Net, net_of, node_of
+from .practice import practice_of
 from .read import NOTHING, OfLink, read_of
 from .said import TurnUpFinding, of_counters, of_levels, of_module
 from .site import site_points
@@ -41,6 +42,7 @@ class TurnUp:
     points: Mapping[Side, tuple[Point, ...]]
     bench: tuple[Point, ...]
     hunted: Hunted | None
+    practice: Practice
     findings: tuple[TurnUpFinding, ...]
     state: State
 
@@ -104,6 +106,7 @@ def turn_up(ground: Ground, link_id: str) -> TurnUp:
     """A link as it stands."""
     one = ground.check.of(link_id)
     of = ground.read.get(link_id, NOTHING)
+    practice = practice_of(ground.check, link_id) if of.modules or of.hunts else NO_PRACTICE
     sums = one.budget
     newest = {end: of.newest(end) for end in SIDES}
     counters = {
@@ -141,8 +144,9 @@ def turn_up(ground: Ground, link_id: str) -> TurnUp:
     }
     found += _of_net(ground, link_id, bench, points, read=bool(of.modules))
     found = sorted(found, key=lambda told: order_of(told.finding))
-    return TurnUp(one, of, lanes, where, counters, modules, points, bench, last_hunt(one, of),
-                  tuple(found), _state(of, lanes, counters, found))  # fmt: skip
+    return TurnUp(one, of, lanes, where, counters, modules, points, bench,
+                  last_hunt(one, of, practice), practice, tuple(found),
+                  _state(of, lanes, counters, found))  # fmt: skip
 
 
 def _of_net(

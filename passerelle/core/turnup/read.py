@@ -44,10 +44,16 @@ class OfLink:
                        simulated=levels.simulated)  # fmt: skip
 
     def first(self, end: Side) -> ModuleReadFact | None:
-        """Its day one: the first reading in which light arrived; where that is the newest, none."""
+        """Its day one: the first reading in which light arrived; where that is the newest, none.
+
+        Only the same kind of meter, and of modules the same one, is held against it.
+        """
+        newest = self.newest(end)
         lit = [
             one for one in self.modules.get(end, ())
             if any(isinstance(lane.rx_dbm, float | int) for lane in one.lanes)
+            and newest is not None and one.meter == newest.meter
+            and (one.serial or newest.serial) == (newest.serial or one.serial)
         ]  # fmt: skip
         return lit[0] if len(lit) > 1 else None
 

@@ -39,7 +39,9 @@ def site_points(
         if row.key == "module" and read is not None and module:
             wrong = [c for c in module if c.fits is False]
             by_facts, sub = True, f"serial {read.serial}" if read.serial else "serial not told"
-            state = "warn" if wrong else "done"
+            sure = any(c.fits for c in module if c.what in ("application", "wavelength"))
+            state = "warn" if wrong else "done" if sure else "open"
+            sub += "" if sure or wrong else "; what it is, is not told"
         elif row.key == "levels" and any(lane.verdict != "not read" for lane in lanes):
             state, sub = _levels_state(lanes)
         elif row.key == "counters" and counter.readings:

@@ -58,6 +58,36 @@ def test_day_one_is_the_first_light_and_only_a_later_reading_is_held_against_it(
     ]
 
 
+def test_another_module_or_meter_is_no_day_one() -> None:
+    first = read("b", -4.0, tx=-2.7, serial="S-1", link=LINK)
+    other = read("b", -8.6, tx=-2.7, minute=9, serial="S-2", link=LINK)
+    assert brought(GOOD[0], first, other).lanes["b"][0].change_db is None
+    metered = read("b", -8.6, minute=9, meter="meter", link=LINK)
+    assert brought(GOOD[0], first, metered).lanes["b"][0].change_db is None
+    same = read("b", -8.6, tx=-2.7, minute=9, serial="S-1", link=LINK)
+    assert brought(GOOD[0], first, same).lanes["b"][0].change_db == pytest.approx(-4.6)
+
+
+def test_of_a_split_port_the_lane_that_the_link_is_counts_alone() -> None:
+    wrong = check(mistakes_plan())
+    two = next(one for one in wrong.links if one.budget.link.a.port.lane == 2)
+    key = two.budget.link.id
+    facts = Facts.of([read("a", -2.0, -5.0, "no light", -2.0, tx=-1.0, link=key)])
+    one = turn_up(ground_of(wrong, facts), key)
+    assert [lane.got for lane in one.lanes["a"]] == [-5.0]
+    assert seen_by(two, one.of).a.levels["rx"] == -5.0
+
+
+def test_a_memory_that_does_not_say_what_it_is_leaves_the_module_open() -> None:
+    def state(**told) -> str:
+        one = brought(read("a", -4.6, tx=-2.4, link=LINK, standard="SFF-8472", **told))
+        return next(point.state for point in one.points["a"] if point.row.key == "module")
+
+    assert state(serial="S-1") == "open"
+    assert state(nm=1310.0) == "done"
+    assert state(applications=("10GBASE-SR",)) == "warn"
+
+
 def test_a_reading_under_the_receiver_stops_only_with_errors_or_a_meter() -> None:
     low = read("b", -15.0, tx=-2.7, link=LINK)
 

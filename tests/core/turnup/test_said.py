@@ -47,6 +47,12 @@ def at(end, *rx, **more):
     return read(end, *rx, link=LINK, **more)
 
 
+def fitting(facts):
+    """An application with as many lanes as were read."""
+    lanes = max((len(getattr(one, "lanes", ())) for one in facts), default=1)
+    return ("100GBASE-SR4",) * 2 if lanes > 1 else ("10GBASE-SR",) * 2
+
+
 OK = (at("a", -4.0, tx=-3.0), at("b", -4.0, tx=-3.0))
 
 
@@ -71,7 +77,7 @@ OK = (at("a", -4.0, tx=-3.0), at("b", -4.0, tx=-3.0))
     ],
 )  # fmt: skip
 def test_what_was_read_says_one_thing_each(facts, rule, severity) -> None:
-    assert (rule, severity) in told(*facts)
+    assert (rule, severity) in told(*facts, application=fitting(facts))
 
 
 @pytest.mark.parametrize(
@@ -87,7 +93,7 @@ def test_what_was_read_says_one_thing_each(facts, rule, severity) -> None:
     ],
 )
 def test_near_misses_say_nothing(facts, rule) -> None:
-    assert rule not in {one for one, _ in told(*facts)}
+    assert rule not in {one for one, _ in told(*facts, application=fitting(facts))}
 
 
 def test_two_of_one_side_stop() -> None:

@@ -4272,7 +4272,7 @@ export interface components {
         };
         /**
          * CounterView
-         * @description What an end's counter told. [s]
+         * @description What an end's counter told. due : when it has been counted long enough. [s]
          */
         CounterView: {
             /**
@@ -4296,6 +4296,8 @@ export interface components {
             needed_s: number;
             /** Left S */
             left_s: number;
+            /** Due */
+            due: string | null;
             /** Target */
             target: number;
             /** Target Source */
@@ -5551,6 +5553,7 @@ export interface components {
          *     label_names : tia-606 (default: identifiers by space, panel and port, as ANSI/TIA-606 forms
          *         them) or plan-names (the plan's own names). label_templates : own forms by kind of label,
          *         which go before it, as `cable: {space_a}/{space_b}-{n}; port: {panel}:{port}`.
+         *     hunt_odds : how often causes keep links dark here, in place of the table, as `dirty=25, bend=8`.
          *     currency : the word behind prices.
          *     crew, crews : people in a crew, and crews. day_h, day_starts : hours of a day, its begin. [h]
          *     pace : minutes that work on this site takes for each minute of the price book.
@@ -5799,6 +5802,11 @@ export interface components {
              * @default 1
              */
             far_from_prediction_db: number;
+            /**
+             * Hunt Odds
+             * @default
+             */
+            hunt_odds: string;
             /** X */
             x?: {
                 [key: string]: unknown;
@@ -6637,7 +6645,7 @@ export interface components {
         };
         /**
          * LookView
-         * @description The next look. asks : a level or a count, beside the answers. fetch : it needs a part.
+         * @description The next look. asks : a level or a count, beside the answers. fetch_min : of its minutes.
          */
         LookView: {
             /** Look */
@@ -6646,6 +6654,8 @@ export interface components {
             do: string;
             /** Minutes */
             minutes: number;
+            /** Fetch Min */
+            fetch_min: number;
             /** Gain Bits */
             gain_bits: number;
             /** Asks */
@@ -7989,7 +7999,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests" | "turnup";
+            kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests" | "turnup" | "signed";
             /** Title */
             title: string;
             /** Sheets */
@@ -17060,7 +17070,7 @@ export interface operations {
             header?: never;
             path: {
                 plan_id: number;
-                kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests" | "turnup";
+                kind: "book" | "links" | "schedule" | "panels" | "splices" | "pulls" | "route" | "materials" | "brief" | "visits" | "tests" | "turnup" | "signed";
             };
             cookie?: never;
         };

@@ -3,6 +3,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { useBench } from "../../api/turnup";
 import { useOpenPlan } from "../../app/planContext";
+import { TextField } from "../../forms/Field";
 import { FilesOf } from "../../parts/FilesOf";
 import { Problem } from "../../parts/Problem";
 import { Sheet } from "../../parts/Sheet";
@@ -16,6 +17,7 @@ export function BenchSheet({ node, onClose }: { node: string; onClose: () => voi
   const { data, error } = useBench(plan.id, plan.revision, node);
   const { tick } = useTurning("");
   const [change, setChange] = useState(false);
+  const before = data?.points.find((point) => point.key === "before");
   return (
     <Sheet title={data ? `${data.name}: ${data.done} of ${data.of} set` : "Bench list"} open onClose={onClose} size="lg">
       <Problem text={error?.message ?? null} />
@@ -50,6 +52,15 @@ export function BenchSheet({ node, onClose }: { node: string; onClose: () => voi
                 </Box>
               ))}
             </>
+          )}
+          {before && (
+            <Box mt="4" maxW="520px">
+              <TextField
+                label="Settings as they were, as a note"
+                value={before.note ?? ""}
+                onCommit={(text) => (text.trim() ? tick(before, "done", text.trim().slice(0, 400)).then(() => undefined) : undefined)}
+              />
+            </Box>
           )}
           {data.device && (
             <Box mt="4">

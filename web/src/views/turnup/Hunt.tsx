@@ -3,9 +3,11 @@ import { Box, Button, Flex, Heading, Input, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { newId } from "../../api/facts";
+import { useChangePlan } from "../../api/plan";
 import { useTurnUpActs, type HuntView, type LookView, type TurnUpLink } from "../../api/turnup";
 import { useNotice } from "../../app/notice";
 import { useOpenPlan } from "../../app/planContext";
+import { TextField } from "../../forms/Field";
 import { Mono } from "../../words/Mono";
 import { typed } from "../../words/figures";
 import { levelOf, noteOf } from "./told";
@@ -19,6 +21,7 @@ export function Hunt({ link, hunt, seed }: { link: TurnUpLink; hunt: HuntView; s
   const { looked, takeBack, task } = useTurning(link.id);
   const { simulate } = useTurnUpActs(plan.id, link.id);
   const { say, refuse } = useNotice();
+  const rules = useChangePlan(plan.id);
   const [started] = useState(newId);
   const [at, setAt] = useState(0);
   const id = hunt.id !== null && !hunt.over ? hunt.id : hunt.over ? hunt.id! : started;
@@ -76,6 +79,19 @@ export function Hunt({ link, hunt, seed }: { link: TurnUpLink; hunt: HuntView; s
                 {hunt.ruled_out.length > 4 && ` and ${hunt.ruled_out.length - 4} more`}
               </Text>
             )}
+            <details className="no-print" style={{ fontSize: 13, marginTop: 4 }}>
+              <summary style={{ cursor: "pointer", minHeight: 28 }}>Odds of your own practice</summary>
+              <TextField
+                label="How often here, in place of the table, such as dirty=25, bend=8"
+                mono
+                value={plan.house_rules.hunt_odds}
+                onCommit={(text) =>
+                  rules.mutateAsync({ house_rules: { ...plan.house_rules, hunt_odds: text } }).catch((problem: unknown) => {
+                    throw new Error((problem as Error).message.replace(/^[\w.]+: /, ""));
+                  })
+                }
+              />
+            </details>
             {hunt.strands && (
               <Button asChild size="xs" minH="28px" variant="outline" colorPalette="accent" mt="1" className="no-print">
                 <RouterLink to={`/plans/${plan.id}/links/${link.id}/polarity`}>See its strands</RouterLink>
@@ -187,7 +203,7 @@ function Look({ look, focus, onAnswer, onOther, onBack, onSimulate, simulating }
   return (
     <Box ref={box} tabIndex={0} role="group" aria-label="The next look" borderWidth="2px" borderColor="accent.fg" p="3" onKeyDown={keys} data-look={look.look}>
       <Text fontSize="13px" fontWeight="700" color="accent.fg">
-        Next look · {look.minutes} min · tells most per minute
+        Next look · {look.minutes} min{look.fetch_min > 0 && `, ${look.fetch_min} of it to fetch the part`} · tells most per minute
       </Text>
       <Text fontSize="17px" fontWeight="700" lineHeight="1.25" my="1">
         {look.do}

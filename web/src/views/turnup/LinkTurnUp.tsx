@@ -236,13 +236,15 @@ function Counters({ link }: { link: TurnUpLink }) {
   );
 }
 
+const clock = (at: string) => new Date(at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" });
+
 function counted(one: CounterView): string {
   const goal = `${wait(one.needed_s)} without one prove better than ${ratio(one.target)}${one.target_sure ? "" : " (check the standard)"}`;
   if (one.readings === 0) return `not read; ${goal}`;
   if (one.growing) return `${one.errors} more than before${one.ratio === null ? "" : `, about ${ratio(one.ratio)} of all bits`}`;
   if (one.readings === 1) return `read once (${one.last}); read it again, ${goal}`;
   if (one.proven) return `none in ${wait(one.seconds)}: better than ${ratio(one.target)} at 95 %`;
-  return `none in ${wait(one.seconds)}, proves better than ${one.ratio === null ? "nothing" : ratio(one.ratio)}; ${wait(one.left_s)} more for ${ratio(one.target)}`;
+  return `none in ${wait(one.seconds)}, proves better than ${one.ratio === null ? "nothing" : ratio(one.ratio)}; ${wait(one.left_s)} more for ${ratio(one.target)}${one.due ? `, until ${clock(one.due)}` : ""}`;
 }
 
 /** Figures for the doubter: every lane, and what the memories say against the plan. */
