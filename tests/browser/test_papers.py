@@ -22,7 +22,7 @@ def saved(page: Page, act) -> Path:
 def test_the_book_is_two_clicks_from_the_list_of_materials(page: Page):
     page.goto("/plans/1/materials")
     page.get_by_role("link", name="Papers, labels, prices").click()
-    expect(page.locator("[data-answer]")).to_have_text(re.compile("12 papers of this plan"))
+    expect(page.locator("[data-answer]")).to_have_text(re.compile("11 papers of this plan"))
     path = saved(page, page.get_by_role("button", name="The whole plan as a book: PDF").click)
     text = PdfReader(io.BytesIO(path.read_bytes())).pages[0].extract_text()
     assert "Contents" in text

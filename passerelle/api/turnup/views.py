@@ -17,7 +17,6 @@ from passerelle.core.turnup.counting import Counted
 from passerelle.core.turnup.levels import LaneLevel, number
 from passerelle.core.turnup.link import Ground, TurnUp
 from passerelle.core.turnup.lists import BenchList, Point, how_to
-from passerelle.core.turnup.net import AT
 from passerelle.core.turnup.order import Turn, change_steps
 from passerelle.core.turnup.signing import chained, since_then
 from passerelle.core.words import in_metres, signed
@@ -238,8 +237,3 @@ def _sub(one: TurnUp) -> str:
         if way.receive_min_dbm is not None:
             parts.append(f"{way.receive_min_dbm:.1f} is needed")
     return signed(with_names(" · ".join(parts), link))
-
-
-def node_of_name(name: str) -> str:
-    """A node as the net has it, from what an address says."""
-    return name if not name.startswith("@") else AT + name[1:]

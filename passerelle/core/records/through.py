@@ -4,9 +4,7 @@ from collections import defaultdict
 from dataclasses import dataclass, field
 
 from passerelle.core.judge.wholeplan import PlanCheck
-from passerelle.core.plant.fates import CABLE, PATHWAY, PLACE, TRENCH, Element, Outage, outage
-
-SORTS = (CABLE, PATHWAY, TRENCH, PLACE)
+from passerelle.core.plant.fates import CABLE, PATHWAY, TRENCH, Element, Outage, outage
 
 
 @dataclass(frozen=True, slots=True)
