@@ -1,5 +1,6 @@
 """How long the ways between places take: as entered, else along the pathways, else as they lie."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from math import dist
 
@@ -60,15 +61,21 @@ class Travel:
         return (UNKNOWN_MIN, False) if length_m is None else (minutes_for(length_m), True)
 
 
-def travel_of(plan: Plan, plant: Plant) -> Travel:
-    """The ways between all places of a plan."""
+def travel_of(plan: Plan, plant: Plant, start: str | None = None) -> Travel:
+    """The ways between all places of a plan. start : only those from one place along pathways."""
     graph: rustworkx.PyGraph[str, float] = rustworkx.PyGraph()
     index = {name: graph.add_node(name) for name in plant.places}
     for way in plant.pathways.values():
         if way.a in index and way.b in index:
             graph.add_edge(index[way.a], index[way.b], way.length_m)
     names = list(index)
-    lengths = rustworkx.all_pairs_dijkstra_path_lengths(graph, float)
+    lengths: dict[int, Mapping[int, float]]
+    if start is None:
+        lengths = dict(rustworkx.all_pairs_dijkstra_path_lengths(graph, float))
+    else:
+        known = index.get(start)
+        row = {} if known is None else rustworkx.dijkstra_shortest_path_lengths(graph, known, float)
+        lengths = {} if known is None else {known: dict(row)}
     along = {
         names[at]: {names[to]: length for to, length in row.items()} for at, row in lengths.items()
     }

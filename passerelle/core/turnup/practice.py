@@ -18,13 +18,13 @@ def practice_of(check: PlanCheck, link_id: str) -> Practice:
     depot = depot_of(plan)
     on_shelf = {one.type for one in plan.spares if one.count > 0}
     fetch: dict[str, float] = {}
+    travel = travel_of(plan, check.plant, depot) if depot is not None else None
     for side, end in zip(SIDES, (link.a, link.b), strict=True):
         named = {module_words(end, plan.house_rules), end.application}
         if named & on_shelf or (end.own is not None and end.own.name in on_shelf):
             continue
-        if depot is None or end.place is None or end.place not in check.plant.places:
+        if travel is None or depot is None or end.place not in check.plant.places:
             fetch[f"module {side} changed"] = UNKNOWN_MIN
         else:
-            way = travel_of(plan, check.plant).minutes(end.place, depot)
-            fetch[f"module {side} changed"] = 2 * way
+            fetch[f"module {side} changed"] = 2 * travel.minutes(depot, end.place or depot)
     return Practice(read_odds(plan.house_rules.hunt_odds), fetch)

@@ -6,6 +6,7 @@ from passerelle.core.plan.things import Things
 from passerelle.core.plan.visiting import Trip
 from passerelle.core.plant.travel import travel_of
 from passerelle.core.plant.whole import plant_of
+from passerelle.demo_data import demo_plan
 
 
 def test_what_is_entered_goes_before_the_pathway_and_that_before_the_map():
@@ -24,3 +25,11 @@ def test_what_is_entered_goes_before_the_pathway_and_that_before_the_map():
                     "AA": 0.0}  # fmt: skip
     assert travel.certain("A", "B")
     assert not travel.certain("A", "D")
+
+
+def test_ways_from_one_place_are_those_of_all_places():
+    plan = demo_plan()
+    plant = plant_of(plan)
+    every, one = travel_of(plan, plant), travel_of(plan, plant, "Pier Office")
+    for place in plant.places:
+        assert one.minutes("Pier Office", place) == every.minutes("Pier Office", place), place
