@@ -83,7 +83,7 @@ class DeviceRow(BaseModel):
 
 
 class LinkRow(BaseModel):
-    """A link as far as it is."""
+    """A link as far as it is. left_open : by its newest signature."""
 
     id: str
     name: str
@@ -92,6 +92,7 @@ class LinkRow(BaseModel):
     stop: int
     warn: int
     signed: str | None
+    left_open: int
     simulated: bool
 
 

@@ -12,7 +12,7 @@ from passerelle.core.light.link import Direction
 from passerelle.core.plan.ends import Side
 from passerelle.core.plan.turnup import SignOffFact
 from passerelle.core.plant.asread import moment
-from passerelle.core.turnup.answer import headline, open_points
+from passerelle.core.turnup.answer import headline, left_open, open_points
 from passerelle.core.turnup.counting import Counted
 from passerelle.core.turnup.levels import LaneLevel, number
 from passerelle.core.turnup.link import Ground, TurnUp
@@ -90,13 +90,16 @@ def _neighbours(ground: Ground, node: str) -> Iterable[str]:
 def link_row(link_id: str, name: str, one: TurnUp | None) -> schemas.LinkRow:
     """A link as far as it is; None: nothing was read or ticked."""
     if one is None:
-        return schemas.LinkRow(id=link_id, name=name, state="not begun", says="Not brought up yet",
-                               stop=0, warn=0, signed=None, simulated=False)  # fmt: skip
+        return schemas.LinkRow(
+            id=link_id, name=name, state="not begun", says="Not brought up yet", stop=0, warn=0,
+            signed=None, left_open=0, simulated=False,
+        )  # fmt: skip
     severities = [told.finding.rule.severity for told in one.findings]
     return schemas.LinkRow(
         id=link_id, name=name, state=one.state, says=headline(one),
         stop=severities.count("stop"), warn=severities.count("warn"),
-        signed=one.of.signed[-1].at if one.of.signed else None, simulated=one.simulated,
+        signed=one.of.signed[-1].at if one.of.signed else None,
+        left_open=left_open(one.of.signed[-1]) if one.of.signed else 0, simulated=one.simulated,
     )  # fmt: skip
 
 

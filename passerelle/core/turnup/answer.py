@@ -1,12 +1,15 @@
 """The one answer about a link that comes up, and what a signature would leave open."""
 
+import json
 from collections.abc import Iterable
 
 from passerelle.core.hunting.seen import SIDES
 from passerelle.core.judge.findings import NOTE
 from passerelle.core.judge.naming import with_names
 from passerelle.core.plan.ends import Side
+from passerelle.core.plan.turnup import SignOffFact
 from passerelle.core.tables.turnup import figure
+from passerelle.core.words import counted
 
 from .levels import LaneLevel
 from .link import State, TurnUp
@@ -19,13 +22,15 @@ def headline(one: TurnUp) -> str:
 
 
 FIXED: dict[State, str] = {
-    "signed": "Signed off",
     "not begun": "Not brought up yet: nothing is read at either end",
     "begun": "Begun: no level is read yet",
 }
 
 
 def _headline(one: TurnUp) -> str:
+    if one.state == "signed":
+        count = left_open(one.of.signed[-1])
+        return f"Signed off, {counted(count, 'thing')} left open" if count else "Signed off"
     if one.state in FIXED:
         return FIXED[one.state]
     every = [lane for end in SIDES for lane in one.lanes[end]]
@@ -50,6 +55,11 @@ def _headline(one: TurnUp) -> str:
             return "Levels as planned; errors are not counted yet"
         return f"Levels as planned, no error so far; {left_s:.0f} s to go"
     return "Up: levels as planned at both ends, and no error"
+
+
+def left_open(fact: SignOffFact) -> int:
+    """How many things a signature left open."""
+    return len(json.loads(fact.record).get("open", ()))
 
 
 def _ends(ends: Iterable[Side]) -> str:

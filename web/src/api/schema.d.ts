@@ -6407,7 +6407,7 @@ export interface components {
         };
         /**
          * LinkRow
-         * @description A link as far as it is.
+         * @description A link as far as it is. left_open : by its newest signature.
          */
         LinkRow: {
             /** Id */
@@ -6427,6 +6427,8 @@ export interface components {
             warn: number;
             /** Signed */
             signed: string | null;
+            /** Left Open */
+            left_open: number;
             /** Simulated */
             simulated: boolean;
         };

@@ -81,6 +81,11 @@ export function LinkTurnUp() {
         <b>{link.name}</b> · {link.application}
         {link.sub && ` · ${link.sub}`}
       </Text>
+      {link.simulated && (
+        <Text fontSize="13px" fontWeight="600" borderWidth="1px" borderStyle="dashed" px="2" py="1" mb="1" data-simulated="">
+          Some of these readings are simulated: no switch was there.
+        </Text>
+      )}
       <Flex gap="4" direction={{ base: "column", lg: "row" }} align="stretch" className="print-column">
         <Box asChild w={{ base: "100%", lg: "232px" }} flex="none" order={{ base: 2, lg: 1 }}>
           <aside aria-label="Lists">

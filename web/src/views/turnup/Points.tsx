@@ -43,7 +43,7 @@ function Line({ point, onTick, compact }: { point: PointView; onTick: OnTick; co
     >
       {point.by_facts ? (
         <Flex w="26px" minH="26px" align="center" justify="center" flex="none" title="By what was read">
-          <State tone={POINT_TONE[point.state]} />
+          <PointMark state={point.state} />
         </Flex>
       ) : (
         <Button
@@ -57,7 +57,7 @@ function Line({ point, onTick, compact }: { point: PointView; onTick: OnTick; co
           aria-label={`${words}, ${done ? "done" : "open"}`}
           onClick={() => void onTick(point, done ? "open" : "done")}
         >
-          <State tone={POINT_TONE[point.state]} />
+          <PointMark state={point.state} />
         </Button>
       )}
       <Box minW="0" flex="1">
@@ -82,6 +82,11 @@ function Line({ point, onTick, compact }: { point: PointView; onTick: OnTick; co
       )}
     </Flex>
   );
+}
+
+/** Nothing needed is a dash, and no tick. */
+function PointMark({ state }: { state: PointView["state"] }) {
+  return state === "not needed" ? <Text color="fg.muted">–</Text> : <State tone={POINT_TONE[state]} />;
 }
 
 /** One question a screen, for the phone: the next point that is open, with answers where the thumb is. */

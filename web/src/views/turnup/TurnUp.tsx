@@ -10,7 +10,7 @@ import { Toggle } from "../../forms/Toggle";
 import { Problem } from "../../parts/Problem";
 import { State } from "../testing/State";
 import { BenchSheet } from "./BenchSheet";
-import { STATE_TONE } from "./told";
+import { toneOf } from "./told";
 
 const SHOWN = 100;
 type Row = TurnUpView["links"][number];
@@ -156,7 +156,7 @@ export function TurnUp() {
                       </Table.Cell>
                       <Table.Cell>
                         <Flex gap="2" align="center">
-                          <State tone={STATE_TONE[row.state]} />
+                          <State tone={toneOf(row)} />
                           {row.says}
                           {row.simulated && (
                             <Text as="span" fontSize="12px" color="fg.muted">

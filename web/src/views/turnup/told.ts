@@ -17,6 +17,10 @@ export const STATE_TONE: Record<LinkState, Tone | null> = {
   signed: "fine",
 };
 
+/** A link that is signed off with exceptions is not simply fine. */
+export const toneOf = (row: { state: LinkState; left_open: number }): Tone | null =>
+  row.state === "signed" && row.left_open > 0 ? "note" : STATE_TONE[row.state];
+
 export const isDone = (point: PointView) => point.state === "done" || point.state === "not needed";
 export const doneOf = (points: PointView[]) => `${points.filter(isDone).length} of ${points.length}`;
 
