@@ -184,12 +184,15 @@ def test_two_people_at_one_link_are_not_merged_silently(page: Page, address: str
         headers={"x-passerelle-who": "Bo"},
     )
     assert theirs.ok
+    asked = []
+    page.on("request", lambda one: asked.append(one.url) if one.method == "PATCH" else None)
     page.locator("[data-at='4']").click()
     page.get_by_role("textbox", name="Length").fill("1000")
     page.get_by_role("textbox", name="Length").press("Enter")
     sheet = page.get_by_role("dialog")
     expect(sheet).to_contain_text("Bo saved “Pier Office – Beacon Hill: rename to Mast link”")
     expect(sheet).to_contain_text("length_m 1000")
+    assert len(asked) == 1, "the dialog takes the focus: nothing is sent a second time by that"
     sheet.get_by_role("button", name="Put mine on top").click()
     expect(page.get_by_text("Mast link").first).to_be_visible()
     expect(answer(page)).to_have_text("Works, with 2.9 dB to spare")  # 2.63 + 0.64 x 0.4

@@ -52,6 +52,7 @@ export function TextField(props: TextFieldProps) {
     // somebody types just now, such as the next figure while the one before is being stored.
     const typing = here && text !== shownFor && text !== sent;
     setShownFor(props.value);
+    setSent(null);
     setProblem(null);
     if (!typing) setText(props.value);
   }
@@ -87,7 +88,8 @@ export function TextField(props: TextFieldProps) {
           onFocus={() => setHere(true)}
           onBlur={() => {
             setHere(false);
-            commit();
+            // What Enter has sent already is not sent again when a dialog takes the focus.
+            if (text !== sent) commit();
           }}
           onKeyDown={(e) => {
             if (e.key === "Enter") commit();
