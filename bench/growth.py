@@ -23,6 +23,7 @@ from passerelle.plans.files import Files
 from passerelle.plans.held import Held
 from passerelle.plans.plans import Author, Plans
 from passerelle.plans.store import Store
+from passerelle.practice.kept import Kept
 
 from .backbone import big_site
 from .plans import big_plan
@@ -39,7 +40,7 @@ def stored(plan: Plan, facts: Facts = Facts.NONE) -> Iterator[tuple[Context, Hel
     """A plan in a data folder of its own, judged and listed."""
     with tempfile.TemporaryDirectory() as folder:
         store = Store(Path(folder))
-        ctx = Context(store, Plans(store), Files(store.folder))
+        ctx = Context(store, Plans(store), Files(store.folder), Kept(store.folder))
         held = ctx.plans.add(plan, facts, WHO, "New")
         summaries(ctx, Judged(held, ctx.plans.check(held)))
         yield ctx, held

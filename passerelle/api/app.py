@@ -26,6 +26,7 @@ from passerelle.plans.guarding import WorkDoneError
 from passerelle.plans.journal import NoStepError, StaleError, revision
 from passerelle.plans.plans import NoPlanError, Plans
 from passerelle.plans.store import Store
+from passerelle.practice.kept import Kept
 
 from . import backups, common
 from .beside import devices
@@ -47,6 +48,8 @@ from .plans import events
 from .plans import routes as plans
 from .plans.schemas import Conflict
 from .polarity import routes as polarity
+from .practice import hour
+from .practice import routes as practice
 from .records import routes as records
 from .reference import routes as reference
 from .sharing import routes as sharing
@@ -76,7 +79,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         lifespan=_unshared,
     )
     app.state.sharing = Sharing(app, store)
-    ctx = app.state.context = Context(store, Plans(store), Files(store.folder))
+    ctx = app.state.context = Context(store, Plans(store), Files(store.folder), Kept(store.folder))
     app.add_middleware(work.Watch, works=ctx.works)
     app.add_middleware(work.Accepting)
     app.add_middleware(GZipMiddleware, minimum_size=2000, compresslevel=4)
@@ -85,6 +88,7 @@ def create_app(store: Store, web: Path | None = WEB) -> FastAPI:
         plans, links, polarity, fixes, beside, site, choice, needs, prices, facts, reference,
         work, looking, way, devices, lists, materials, papers, issued, backups,
         visits, packets, sharing, events, testing, tracing, turnup, changesets, records,
+        practice, hour,
     ):  # fmt: skip
         app.include_router(module.router)
     app.include_router(issued.history)
@@ -108,6 +112,7 @@ async def _unshared(app: FastAPI) -> AsyncIterator[None]:
     yield
     await run_in_threadpool(app.state.sharing.stop)
     await run_in_threadpool(app.state.context.standins.stop)
+    app.state.context.practice.close()
 
 
 def _operation_id(route: APIRoute) -> str:

@@ -20,6 +20,7 @@ from passerelle.plans.held import Held
 from passerelle.plans.models import Revision
 from passerelle.plans.plans import Changed, Plans
 from passerelle.plans.store import Store
+from passerelle.practice.kept import Kept
 
 from . import common
 from .guard import DEVICE
@@ -43,6 +44,7 @@ class Context:
     store: Store
     plans: Plans
     files: Files
+    practice: Kept
     summaries: dict[tuple[int, str], tuple[LinkCheck, int, links.LinkSummary]] = field(
         default_factory=dict
     )

@@ -28,9 +28,10 @@ READING = re.compile(
     r"choose(/(schools|finishes|line|sensitivity|best|outlying))?|lists/(read|preview)"
     r"|house-rules/preview|own-parts/check|plant/(identify|ending|diverse|compare|import/preview)"
     r"|links/[^/]+/(preview|variants|polarity/preview|as-found)|papers/labels\.pdf)"
+    r"|/api/practice/(draw|drill|look)"
 )
 """What is sent to be worked out; nothing of it is stored."""
-NOTING = re.compile(r"/api/plans/\d+/(facts|files|visits/packet)")
+NOTING = re.compile(r"/api/plans/\d+/(facts|files|visits/packet)|/api/practice/(answer|wipe)")
 HERE_ALONE = re.compile(r"/api/(share(?!/me$)|backups)")
 MAY_NOT: dict[Role, str] = {
     "look": "This device may only look; it was paired so.",

@@ -3057,6 +3057,214 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice
+         * @description All kinds, what is next, what was missed, and the sets that are kept here.
+         */
+        get: operations["practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/draw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Drawdrill
+         * @description A new drill: of a kind and level, or what is next for this person.
+         */
+        post: operations["drawDrill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/drill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Posedrill
+         * @description A drill as it is put.
+         */
+        post: operations["poseDrill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lookindrill
+         * @description What an act shows, after what was done before.
+         */
+        post: operations["lookInDrill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answerdrill
+         * @description The grade, and what it was. It is kept under the person's name.
+         */
+        post: operations["answerDrill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/wipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wipepractice
+         * @description Forget what this person answered. It cannot be taken back.
+         */
+        post: operations["wipePractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Importdrills
+         * @description A set from its document.
+         */
+        post: operations["importDrills"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sets/made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Makedrills
+         * @description A set that is put together here.
+         */
+        post: operations["makeDrills"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sets/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Exportdrills
+         * @description The document of a set.
+         */
+        get: operations["exportDrills"];
+        put?: never;
+        post?: never;
+        /**
+         * Removedrills
+         * @description Forget a set.
+         */
+        delete: operations["removeDrills"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/hour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Firsthour
+         * @description How far this person's first hour is.
+         */
+        get: operations["firstHour"];
+        put?: never;
+        /**
+         * Walkfirsthour
+         * @description Start, leave, take up again, skip a step or come back to it, or begin anew.
+         */
+        post: operations["walkFirstHour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/history/{number}/changes": {
         parameters: {
             query?: never;
@@ -3157,20 +3365,6 @@ export interface components {
             source: string;
         };
         /**
-         * ActView
-         * @description The next thing to do. kind, name, id : what of the plan it is about, where it is there.
-         */
-        ActView: {
-            /** Do */
-            do: string;
-            /** Kind */
-            kind: string;
-            /** Name */
-            name: string;
-            /** Id */
-            id: string | null;
-        };
-        /**
          * AdviceView
          * @description Settings with their reasons.
          */
@@ -3193,6 +3387,20 @@ export interface components {
             hidden: string[];
             /** Cautions */
             cautions: string[];
+        };
+        /**
+         * AnswerBody
+         * @description What was done, in order, and the answer.
+         */
+        AnswerBody: {
+            drill: components["schemas"]["DrillRef"];
+            /**
+             * Done
+             * @default []
+             */
+            done: string[];
+            /** Answer */
+            answer: string[];
         };
         /**
          * AnswerChangeView
@@ -3433,6 +3641,18 @@ export interface components {
         BestBody: {
             /** Needs */
             needs: components["schemas"]["NeedModel"][];
+        };
+        /**
+         * BestStep
+         * @description A step of the tool's own way.
+         */
+        BestStep: {
+            /** Do */
+            do: string;
+            /** Said */
+            said: string;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * BestView
@@ -3872,31 +4092,6 @@ export interface components {
             link_id?: string | null;
             /** Need Id */
             need_id?: string | null;
-        };
-        /**
-         * ChoiceView
-         * @description Options in order, those ruled out, and the cheapest of each mode.
-         */
-        ChoiceView: {
-            /** Options */
-            options: components["schemas"]["OptionView"][];
-            /** Ruled Out */
-            ruled_out: components["schemas"]["RuledOutView"][];
-            /** By Mode */
-            by_mode: {
-                [key: string]: number | null;
-            };
-            /** Currency */
-            currency: string;
-            /** Growth Counts */
-            growth_counts: number;
-            /** Ends */
-            ends: components["schemas"]["AtEndView"][];
-            /** Power */
-            power: components["schemas"]["PoweringView"][];
-            enough: components["schemas"]["EnoughView"] | null;
-            second_route: components["schemas"]["SecondRouteView"] | null;
-            there: components["schemas"]["ThereView"] | null;
         };
         /**
          * ChooseBody
@@ -4589,6 +4784,37 @@ export interface components {
             levels: components["schemas"]["PowerAt"][];
         };
         /**
+         * DrawBody
+         * @description A drill is asked for: of a kind and a level, or whatever is next.
+         */
+        DrawBody: {
+            /** Kind */
+            kind?: ("cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared") | null;
+            /** Level */
+            level?: number | null;
+        };
+        /**
+         * Drawn
+         * @description The drill that was drawn, and why that one.
+         */
+        Drawn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
+            /** Level */
+            level: number;
+            /** Seed */
+            seed: number;
+            /** Plan Id */
+            plan_id?: number | null;
+            /** Link Id */
+            link_id?: string | null;
+            /** Why */
+            why: string;
+        };
+        /**
          * DrawnBody
          * @description A place put on the map by hand; a name that is new adds it. [m]
          */
@@ -4601,6 +4827,25 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
+        };
+        /**
+         * DrillRef
+         * @description Which drill; plan_id and link_id where it is set on a copy of a plan's link.
+         */
+        DrillRef: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
+            /** Level */
+            level: number;
+            /** Seed */
+            seed: number;
+            /** Plan Id */
+            plan_id?: number | null;
+            /** Link Id */
+            link_id?: string | null;
         };
         /**
          * EditsBody
@@ -5306,6 +5551,41 @@ export interface components {
             };
         };
         /**
+         * GradeView
+         * @description A drill that was answered.
+         */
+        GradeView: {
+            /** Right */
+            right: boolean;
+            /** Clean */
+            clean: boolean;
+            /** Headline */
+            headline: string;
+            /** Given */
+            given: string;
+            /** Wanted */
+            wanted: string;
+            /** Said */
+            said: string;
+            /** Topic */
+            topic: string;
+            spent: components["schemas"]["SpentView"];
+            best: components["schemas"]["SpentView"];
+            /** Best Right */
+            best_right: boolean;
+            /** Steps */
+            steps: components["schemas"]["passerelle__api__practice__schemas__StepView"][];
+            /** Best Steps */
+            best_steps: components["schemas"]["BestStep"][];
+            /** Why */
+            why: components["schemas"]["passerelle__api__practice__schemas__WhyView"][];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
          * Group
          * @description Links that stand in for each other, and ways that are no links: one of them is enough.
          */
@@ -5513,6 +5793,55 @@ export interface components {
             page: string | null;
             /** Off */
             off: number;
+        };
+        /**
+         * HourBody
+         * @description What is done with the first hour.
+         */
+        HourBody: {
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "start" | "resume" | "leave" | "skip" | "back" | "again";
+            /** Step */
+            step?: string | null;
+        };
+        /**
+         * HourStep
+         * @description A step of the first hour. to : the address of its screen.
+         */
+        HourStep: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Do */
+            do: string;
+            /** Why */
+            why: string;
+            /** Done */
+            done: boolean;
+            /** Skipped */
+            skipped: boolean;
+            /** Says */
+            says: string;
+            /** To */
+            to: string;
+        };
+        /**
+         * HourView
+         * @description The first hour. plan_id : its own plan; None: not begun. at : the step that is next.
+         */
+        HourView: {
+            /** Plan Id */
+            plan_id: number | null;
+            /** Left */
+            left: boolean;
+            /** At */
+            at: string | null;
+            /** Steps */
+            steps: components["schemas"]["HourStep"][];
         };
         /**
          * HouseRules
@@ -5915,7 +6244,7 @@ export interface components {
             /** Ruled Out */
             ruled_out: string[];
             /** Next */
-            next: components["schemas"]["LookView"][];
+            next: components["schemas"]["passerelle__api__turnup__schemas__LookView"][];
             /** Over */
             over: boolean;
             /** Ended */
@@ -6051,7 +6380,7 @@ export interface components {
             done: number;
             /** Of */
             of: number;
-            act: components["schemas"]["ActView"] | null;
+            act: components["schemas"]["passerelle__api__looking__schemas__ActView"] | null;
         };
         /**
          * JobView
@@ -6317,63 +6646,6 @@ export interface components {
             text: string;
         };
         /**
-         * LineView
-         * @description What the line says; what it does not say is null.
-         *
-         *     new_places : that the plan does not have yet. unread : words that say nothing known.
-         */
-        LineView: {
-            /** A Place */
-            a_place?: string | null;
-            /** B Place */
-            b_place?: string | null;
-            /** Distance M */
-            distance_m?: number | null;
-            /** Rate Gbps */
-            rate_gbps?: number | null;
-            /** Growth Gbps */
-            growth_gbps?: number | null;
-            /** Growth By */
-            growth_by?: number | null;
-            /** Circuits */
-            circuits?: number | null;
-            /** Redundant */
-            redundant?: boolean | null;
-            /** Budget */
-            budget?: string | null;
-            /** Strands At Hand */
-            strands_at_hand?: number | null;
-            /** Same Rack */
-            same_rack?: boolean | null;
-            /** Outdoors */
-            outdoors?: boolean | null;
-            /** Existing */
-            existing?: string | null;
-            /** Draw W */
-            draw_w?: number | null;
-            /**
-             * New Places
-             * @default []
-             */
-            new_places: string[];
-            /**
-             * Notes
-             * @default []
-             */
-            notes: string[];
-            /**
-             * Unread
-             * @default []
-             */
-            unread: string[];
-            way?: components["schemas"]["WayView"] | null;
-            /**
-             * Suggestions
-             * @default []
-             */
-            suggestions: string[];
-        };
-        /**
          * LinkEnd
          * @description One end of a link. cage : as it is called on the device; any name, for cages of no table.
          */
@@ -6623,49 +6895,6 @@ export interface components {
             minutes?: number | null;
         };
         /**
-         * LookBody
-         * @description A face that the simulated scope is to look at.
-         */
-        LookBody: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "UPC" | "APC" | "PC" | "multimode" | "multi-fiber";
-            /** Where */
-            where: string;
-            /**
-             * Cleanings
-             * @default 0
-             */
-            cleanings: number;
-            /**
-             * Seed
-             * @default 1
-             */
-            seed: number;
-        };
-        /**
-         * LookView
-         * @description The next look. asks : a level or a count, beside the answers. fetch_min : of its minutes.
-         */
-        LookView: {
-            /** Look */
-            look: string;
-            /** Do */
-            do: string;
-            /** Minutes */
-            minutes: number;
-            /** Fetch Min */
-            fetch_min: number;
-            /** Gain Bits */
-            gain_bits: number;
-            /** Asks */
-            asks: ("level" | "count") | null;
-            /** Outcomes */
-            outcomes: components["schemas"]["OutcomeView"][];
-        };
-        /**
          * LyingView
          * @description A cable as it lies in a pathway; x and y from the centre. [mm]
          */
@@ -6684,6 +6913,21 @@ export interface components {
             power: boolean;
             /** Planned */
             planned: boolean;
+        };
+        /**
+         * MakeSet
+         * @description A set that a trainer puts together here.
+         */
+        MakeSet: {
+            /** Name */
+            name: string;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /** Drills */
+            drills: components["schemas"]["OneDrill"][];
         };
         /**
          * MarginView
@@ -7344,6 +7588,26 @@ export interface components {
             bring: number;
             /** Readings */
             readings: number;
+        };
+        /**
+         * OneDrill
+         * @description A drill of a set. note : what the trainer says of it, shown after the answer.
+         */
+        OneDrill: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
+            /** Level */
+            level: number;
+            /** Seed */
+            seed: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
         };
         /**
          * OpenView
@@ -8763,6 +9027,38 @@ export interface components {
             id?: string;
         };
         /**
+         * PosedView
+         * @description A drill as it is put.
+         */
+        PosedView: {
+            drill: components["schemas"]["DrillRef"];
+            /** Name */
+            name: string;
+            /** Teaches */
+            teaches: string;
+            /** Level Says */
+            level_says: string;
+            /** Title */
+            title: string;
+            /** Scene */
+            scene: string[];
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "one" | "many" | "order" | "number";
+            /** Asked */
+            asked: string;
+            /** Unit */
+            unit: string;
+            /** Choices */
+            choices: components["schemas"]["passerelle__api__practice__schemas__ChoiceView"][];
+            /** Acts */
+            acts: components["schemas"]["passerelle__api__practice__schemas__ActView"][];
+            table: components["schemas"]["passerelle__api__practice__schemas__TableView"] | null;
+            line: components["schemas"]["passerelle__api__practice__schemas__LineView"] | null;
+        };
+        /**
          * PossibleView
          * @description How far a glass carries a speed. [m]
          */
@@ -8806,6 +9102,31 @@ export interface components {
             said: string;
             /** Total */
             total: number | null;
+        };
+        /**
+         * PracticeView
+         * @description Everything on the first page of practice.
+         */
+        PracticeView: {
+            /** Who */
+            who: string;
+            /** Answered */
+            answered: number;
+            /** Right */
+            right: number;
+            /** Kinds */
+            kinds: components["schemas"]["passerelle__api__practice__schemas__KindView"][];
+            /** Topics */
+            topics: components["schemas"]["TopicView"][];
+            /** Next Why */
+            next_why: string;
+            /**
+             * Next Kind
+             * @enum {string}
+             */
+            next_kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
+            /** Sets */
+            sets: components["schemas"]["SetView"][];
         };
         /**
          * PredictionView
@@ -10019,6 +10340,20 @@ export interface components {
             op: "set-part";
         };
         /**
+         * SetView
+         * @description A set of drills that is kept here.
+         */
+        SetView: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** By */
+            by: string;
+            /** Drills */
+            drills: components["schemas"]["OneDrill"][];
+        };
+        /**
          * ShareBody
          * @description Say which one thing a link's part is; null: it is this link's alone.
          */
@@ -10423,6 +10758,20 @@ export interface components {
             total: number;
             /** Rows */
             rows: components["schemas"]["SpeedRow"][];
+        };
+        /**
+         * SpentView
+         * @description What a way took.
+         */
+        SpentView: {
+            /** Minutes */
+            minutes: number;
+            /** Matings */
+            matings: number;
+            /** Wasted */
+            wasted: string[];
+            /** Unsafe */
+            unsafe: components["schemas"]["UnsafeView"][];
         };
         /**
          * Splice
@@ -10849,18 +11198,6 @@ export interface components {
             copy_as: {
                 [key: string]: unknown;
             } | null;
-        };
-        /**
-         * TableView
-         * @description One figure table.
-         */
-        TableView: {
-            /** Title */
-            title: string;
-            /** Columns */
-            columns: string[];
-            /** Rows */
-            rows: components["schemas"]["TableRow"][];
         };
         /**
          * TakeBody
@@ -11508,6 +11845,28 @@ export interface components {
             places: string[];
         };
         /**
+         * TopicView
+         * @description A topic that came up. due : when it is asked again.
+         */
+        TopicView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
+            /** Name */
+            name: string;
+            /** Asked */
+            asked: number;
+            /** Missed */
+            missed: number;
+            /**
+             * Due
+             * Format: date-time
+             */
+            due: string;
+        };
+        /**
          * TraceEventView
          * @description An event beside the planned parts. [m from the near panel, dB]
          */
@@ -11947,6 +12306,18 @@ export interface components {
             turning: number;
         };
         /**
+         * UnsafeView
+         * @description An unsafe move, and what it can cost.
+         */
+        UnsafeView: {
+            /** Do */
+            do: string;
+            /** Why */
+            why: string;
+            /** Source */
+            source: string;
+        };
+        /**
          * UsedProblem
          * @description Something that is to go is used: what would go or change with it.
          */
@@ -12279,28 +12650,6 @@ export interface components {
             sure: boolean;
         };
         /**
-         * WhyView
-         * @description How the limit, the expected and the least possible loss of a run were made.
-         */
-        WhyView: {
-            /** Name */
-            name: string;
-            /** Nm */
-            nm: number;
-            /** Lines */
-            lines: components["schemas"]["WhyLine"][];
-            /** Limit Db */
-            limit_db: number | null;
-            /** Expected Db */
-            expected_db: number | null;
-            /** Best Db */
-            best_db: number | null;
-            /** Doubt */
-            doubt: string[];
-            /** Applications */
-            applications: string[];
-        };
-        /**
          * Window
          * @description Hours in which a place can be worked at: tide, permit, escort.
          *
@@ -12335,6 +12684,14 @@ export interface components {
             closes_h: number;
         };
         /**
+         * Wiped
+         * @description How many answers were forgotten.
+         */
+        Wiped: {
+            /** Forgotten */
+            forgotten: number;
+        };
+        /**
          * WorkView
          * @description Work under way. of : 0 where the number of steps is not known. kept : it is stored.
          */
@@ -12357,6 +12714,100 @@ export interface components {
             name: string;
             /** Gbps */
             gbps: number | null;
+        };
+        /**
+         * TableView
+         * @description One figure table.
+         */
+        passerelle__api__beside__schemas__TableView: {
+            /** Title */
+            title: string;
+            /** Columns */
+            columns: string[];
+            /** Rows */
+            rows: components["schemas"]["TableRow"][];
+        };
+        /**
+         * ChoiceView
+         * @description Options in order, those ruled out, and the cheapest of each mode.
+         */
+        passerelle__api__choice__schemas__ChoiceView: {
+            /** Options */
+            options: components["schemas"]["OptionView"][];
+            /** Ruled Out */
+            ruled_out: components["schemas"]["RuledOutView"][];
+            /** By Mode */
+            by_mode: {
+                [key: string]: number | null;
+            };
+            /** Currency */
+            currency: string;
+            /** Growth Counts */
+            growth_counts: number;
+            /** Ends */
+            ends: components["schemas"]["AtEndView"][];
+            /** Power */
+            power: components["schemas"]["PoweringView"][];
+            enough: components["schemas"]["EnoughView"] | null;
+            second_route: components["schemas"]["SecondRouteView"] | null;
+            there: components["schemas"]["ThereView"] | null;
+        };
+        /**
+         * LineView
+         * @description What the line says; what it does not say is null.
+         *
+         *     new_places : that the plan does not have yet. unread : words that say nothing known.
+         */
+        passerelle__api__choice__schemas__LineView: {
+            /** A Place */
+            a_place?: string | null;
+            /** B Place */
+            b_place?: string | null;
+            /** Distance M */
+            distance_m?: number | null;
+            /** Rate Gbps */
+            rate_gbps?: number | null;
+            /** Growth Gbps */
+            growth_gbps?: number | null;
+            /** Growth By */
+            growth_by?: number | null;
+            /** Circuits */
+            circuits?: number | null;
+            /** Redundant */
+            redundant?: boolean | null;
+            /** Budget */
+            budget?: string | null;
+            /** Strands At Hand */
+            strands_at_hand?: number | null;
+            /** Same Rack */
+            same_rack?: boolean | null;
+            /** Outdoors */
+            outdoors?: boolean | null;
+            /** Existing */
+            existing?: string | null;
+            /** Draw W */
+            draw_w?: number | null;
+            /**
+             * New Places
+             * @default []
+             */
+            new_places: string[];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+            /**
+             * Unread
+             * @default []
+             */
+            unread: string[];
+            way?: components["schemas"]["WayView"] | null;
+            /**
+             * Suggestions
+             * @default []
+             */
+            suggestions: string[];
         };
         /**
          * TurnView
@@ -12386,6 +12837,20 @@ export interface components {
             fields: components["schemas"]["FieldView"][];
         };
         /**
+         * ActView
+         * @description The next thing to do. kind, name, id : what of the plan it is about, where it is there.
+         */
+        passerelle__api__looking__schemas__ActView: {
+            /** Do */
+            do: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Id */
+            id: string | null;
+        };
+        /**
          * TurnView
          * @description A link that hangs on an unknown; could: the verdicts that the answer may bring.
          */
@@ -12403,6 +12868,141 @@ export interface components {
             could: ("works" | "tight" | "fails" | "unknown")[];
             /** Turns */
             turns: boolean;
+        };
+        /**
+         * ActView
+         * @description What can be done. part : what it uses up.
+         */
+        passerelle__api__practice__schemas__ActView: {
+            /** Id */
+            id: string;
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+            /** Matings */
+            matings: number;
+            /** Part */
+            part: string | null;
+            /** Repeats */
+            repeats: boolean;
+        };
+        /**
+         * ChoiceView
+         * @description An answer that can be given.
+         */
+        passerelle__api__practice__schemas__ChoiceView: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** More */
+            more: string;
+        };
+        /**
+         * KindView
+         * @description A kind of drill, and how far the person is with it. level : the one that is open.
+         */
+        passerelle__api__practice__schemas__KindView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
+            /** Name */
+            name: string;
+            /** Teaches */
+            teaches: string;
+            /** Levels */
+            levels: string[];
+            /** Level */
+            level: number;
+            /** Answered */
+            answered: number;
+            /** Right */
+            right: number;
+            /** Minutes */
+            minutes: number;
+            /** Best Minutes */
+            best_minutes: number;
+        };
+        /**
+         * LineView
+         * @description A trace: levels at even steps. [m, dB]
+         */
+        passerelle__api__practice__schemas__LineView: {
+            /** Name */
+            name: string;
+            /** Step M */
+            step_m: number;
+            /** Level Db */
+            level_db: number[];
+        };
+        /**
+         * LookBody
+         * @description An act after what was done before, by id.
+         */
+        passerelle__api__practice__schemas__LookBody: {
+            drill: components["schemas"]["DrillRef"];
+            /**
+             * Done
+             * @default []
+             */
+            done: string[];
+            /** Act */
+            act: string;
+        };
+        /**
+         * LookView
+         * @description What it showed.
+         */
+        passerelle__api__practice__schemas__LookView: {
+            /** Act */
+            act: string;
+            /** Said */
+            said: string;
+            /** Minutes */
+            minutes: number;
+            /** Matings */
+            matings: number;
+            line: components["schemas"]["passerelle__api__practice__schemas__LineView"] | null;
+        };
+        /**
+         * StepView
+         * @description A step that was taken. instead : what the tool would have done there, if something else.
+         */
+        passerelle__api__practice__schemas__StepView: {
+            /** Do */
+            do: string;
+            /** Said */
+            said: string;
+            /** As Best */
+            as_best: boolean;
+            /** Instead */
+            instead: string;
+            unsafe: components["schemas"]["UnsafeView"] | null;
+        };
+        /**
+         * TableView
+         * @description What is known, as a table.
+         */
+        passerelle__api__practice__schemas__TableView: {
+            /** Head */
+            head: string[];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * WhyView
+         * @description A reason, with the rule and whose word it is.
+         */
+        passerelle__api__practice__schemas__WhyView: {
+            /** Text */
+            text: string;
+            /** Rule */
+            rule: string | null;
+            /** Source */
+            source: string;
         };
         /**
          * SpotView
@@ -12465,6 +13065,71 @@ export interface components {
             radius_m: number | null;
             /** Pressure N M */
             pressure_n_m: number | null;
+        };
+        /**
+         * LookBody
+         * @description A face that the simulated scope is to look at.
+         */
+        passerelle__api__testing__schemas__LookBody: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "UPC" | "APC" | "PC" | "multimode" | "multi-fiber";
+            /** Where */
+            where: string;
+            /**
+             * Cleanings
+             * @default 0
+             */
+            cleanings: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * WhyView
+         * @description How the limit, the expected and the least possible loss of a run were made.
+         */
+        passerelle__api__testing__schemas__WhyView: {
+            /** Name */
+            name: string;
+            /** Nm */
+            nm: number;
+            /** Lines */
+            lines: components["schemas"]["WhyLine"][];
+            /** Limit Db */
+            limit_db: number | null;
+            /** Expected Db */
+            expected_db: number | null;
+            /** Best Db */
+            best_db: number | null;
+            /** Doubt */
+            doubt: string[];
+            /** Applications */
+            applications: string[];
+        };
+        /**
+         * LookView
+         * @description The next look. asks : a level or a count, beside the answers. fetch_min : of its minutes.
+         */
+        passerelle__api__turnup__schemas__LookView: {
+            /** Look */
+            look: string;
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+            /** Fetch Min */
+            fetch_min: number;
+            /** Gain Bits */
+            gain_bits: number;
+            /** Asks */
+            asks: ("level" | "count") | null;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeView"][];
         };
         /**
          * PortView
@@ -14986,7 +15651,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChoiceView"];
+                    "application/json": components["schemas"]["passerelle__api__choice__schemas__ChoiceView"];
                 };
             };
             /** @description Not Found */
@@ -15201,7 +15866,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LineView"];
+                    "application/json": components["schemas"]["passerelle__api__choice__schemas__LineView"];
                 };
             };
             /** @description Not Found */
@@ -16237,7 +16902,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TableView"][];
+                    "application/json": components["schemas"]["passerelle__api__beside__schemas__TableView"][];
                 };
             };
             /** @description Not Found */
@@ -18227,7 +18892,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WhyView"];
+                    "application/json": components["schemas"]["passerelle__api__testing__schemas__WhyView"];
                 };
             };
             /** @description Not Found */
@@ -18393,7 +19058,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LookBody"];
+                "application/json": components["schemas"]["passerelle__api__testing__schemas__LookBody"];
             };
         };
         responses: {
@@ -19599,6 +20264,502 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HandOverView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    practice: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drawDrill: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrawBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drawn"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    poseDrill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrillRef"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PosedView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lookInDrill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["passerelle__api__practice__schemas__LookBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["passerelle__api__practice__schemas__LookView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answerDrill: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradeView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wipePractice: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wiped"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    importDrills: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    makeDrills: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakeSet"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    exportDrills: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    removeDrills: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    firstHour: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HourView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    walkFirstHour: {
+        parameters: {
+            query?: never;
+            header?: {
+                "x-passerelle-who"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HourBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HourView"];
                 };
             };
             /** @description Not Found */

@@ -1,0 +1,1 @@
+"""Practice: drills, what looks show, grades, progress, sets, and the first hour."""

@@ -1,0 +1,1 @@
+"""One kind of drill a module: what is posed, what a look shows, and what the tool would do."""
