@@ -35,6 +35,8 @@ const load = {
   Lists: () => import("./views/lists/ListPage"),
   Records: () => import("./views/records/Records"),
   Papers: () => import("./views/papers/Papers"),
+  Practice: () => import("./views/practice/Practice"),
+  Drill: () => import("./views/practice/DrillPage"),
 };
 const PlanShell = lazy(() => load.Shell().then((m) => ({ default: m.PlanShell })));
 const Overview = lazy(() => load.Overview().then((m) => ({ default: m.Overview })));
@@ -56,6 +58,8 @@ const Records = lazy(() => load.Records().then((m) => ({ default: m.Records })))
 const ChangeSets = lazy(() => load.ChangeSets().then((m) => ({ default: m.ChangeSets })));
 const ListPage = lazy(() => load.Lists().then((m) => ({ default: m.ListPage })));
 const Papers = lazy(() => load.Papers().then((m) => ({ default: m.Papers })));
+const Practice = lazy(() => load.Practice().then((m) => ({ default: m.Practice })));
+const DrillPage = lazy(() => load.Drill().then((m) => ({ default: m.DrillPage })));
 const FindOut = lazy(() => load.FindOut().then((m) => ({ default: m.FindOut })));
 
 /** Who opens a plan by its address waits for the frame and the view at once, not one after the other. */
@@ -87,6 +91,14 @@ if (location.pathname.startsWith("/plans/")) {
   window.addEventListener("load", () => setTimeout(() => Object.values(load).forEach((one) => void one()), 1500));
 }
 
+function Opening() {
+  return (
+    <main style={{ padding: 16 }}>
+      <h1>Opening …</h1>
+    </main>
+  );
+}
+
 /** Where options were before needs and options became one pier. */
 function Moved() {
   const { planId } = useParams();
@@ -108,16 +120,16 @@ createRoot(document.getElementById("root")!).render(
             <BrowserRouter>
               <Routes>
                 <Route path="/" element={<Start />} />
+                {[
+                  { path: "/practice", page: <Practice /> },
+                  { path: "/practice/drill", page: <DrillPage /> },
+                ].map(({ path, page }) => (
+                  <Route key={path} path={path} element={<Suspense fallback={<Opening />}>{page}</Suspense>} />
+                ))}
                 <Route
                   path="/plans/:planId"
                   element={
-                    <Suspense
-                      fallback={
-                        <main style={{ padding: 16 }}>
-                          <h1>Opening …</h1>
-                        </main>
-                      }
-                    >
+                    <Suspense fallback={<Opening />}>
                       <PlanShell />
                     </Suspense>
                   }

@@ -42,22 +42,22 @@ def practice(ctx: Ctx, who: Who) -> schemas.PracticeView:
     return schemas.PracticeView(
         who=who, answered=len(answers), right=sum(one.right for one in answers),
         kinds=[
-            schemas.KindView(
+            schemas.DrillKind(
                 kind=one.kind, name=CATALOG[one.kind].name, teaches=CATALOG[one.kind].teaches,
                 levels=list(CATALOG[one.kind].levels), level=one.level, answered=one.answered,
                 right=one.right, minutes=one.minutes, best_minutes=one.best_minutes,
             )
             for one in standings(answers)
         ],
-        topics=[schemas.TopicView(kind=one.kind, name=one.name, asked=one.asked, missed=one.missed,
+        topics=[schemas.DrillTopic(kind=one.kind, name=one.name, asked=one.asked, missed=one.missed,
                                   due=one.due) for one in topics(answers)],
         next_why=coming.why, next_kind=coming.kind,
         sets=[_set(number, read_set(text.encode())) for number, text in ctx.practice.sets()],
     )  # fmt: skip
 
 
-def _set(number: int, one: DrillSet) -> schemas.SetView:
-    return schemas.SetView(id=number, name=one.name, by=one.by, drills=one.drills)
+def _set(number: int, one: DrillSet) -> schemas.DrillSetView:
+    return schemas.DrillSetView(id=number, name=one.name, by=one.by, drills=one.drills)
 
 
 @router.post("/draw", name="drawDrill")
@@ -76,13 +76,13 @@ def draw(ctx: Ctx, who: Who, body: schemas.DrawBody) -> schemas.Drawn:
 
 
 @router.post("/drill", name="poseDrill")
-def pose(ctx: Ctx, body: schemas.DrillRef) -> schemas.PosedView:
+def pose(ctx: Ctx, body: schemas.DrillRef) -> schemas.PosedDrill:
     """A drill as it is put."""
     return views.posed_view(_ready(ctx, body), body.plan_id)
 
 
 @router.post("/look", name="lookInDrill")
-def look(ctx: Ctx, body: schemas.LookBody) -> schemas.LookView:
+def look(ctx: Ctx, body: schemas.DrillLookBody) -> schemas.DrillLook:
     """What an act shows, after what was done before."""
     one = _ready(ctx, body.drill)
     if len(body.done) >= MOST_ACTS:
@@ -92,7 +92,7 @@ def look(ctx: Ctx, body: schemas.LookBody) -> schemas.LookView:
 
 
 @router.post("/answer", name="answerDrill")
-def answer(ctx: Ctx, who: Who, body: schemas.AnswerBody) -> schemas.GradeView:
+def answer(ctx: Ctx, who: Who, body: schemas.DrillAnswer) -> schemas.DrillGrade:
     """The grade, and what it was. It is kept under the person's name."""
     one = _ready(ctx, body.drill)
     made = grade(one.kind, one.known, one.truth, tuple(body.done), tuple(body.answer))
@@ -120,14 +120,14 @@ def wipe(ctx: Ctx, who: Who) -> schemas.Wiped:
 
 
 @router.post("/sets", name="importDrills", status_code=201, openapi_extra=FILE_BODY)
-def import_set(ctx: Ctx, data: Sent) -> schemas.SetView:
+def import_set(ctx: Ctx, data: Sent) -> schemas.DrillSetView:
     """A set from its document."""
     one = read_set(data)
     return _set(ctx.practice.add_set(one.name, write_set(one).decode()), one)
 
 
 @router.post("/sets/made", name="makeDrills", status_code=201)
-def make_set(ctx: Ctx, body: schemas.MakeSet) -> schemas.SetView:
+def make_set(ctx: Ctx, body: schemas.MakeSet) -> schemas.DrillSetView:
     """A set that is put together here."""
     one = DrillSet(name=body.name, by=body.by, drills=body.drills)
     return _set(ctx.practice.add_set(one.name, write_set(one).decode()), one)

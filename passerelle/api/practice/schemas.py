@@ -36,7 +36,7 @@ class Drawn(DrillRef):
     why: str
 
 
-class ActView(BaseModel):
+class DrillAct(BaseModel):
     """What can be done. part : what it uses up."""
 
     id: str
@@ -47,7 +47,7 @@ class ActView(BaseModel):
     repeats: bool
 
 
-class ChoiceView(BaseModel):
+class DrillChoice(BaseModel):
     """An answer that can be given."""
 
     id: str
@@ -55,14 +55,14 @@ class ChoiceView(BaseModel):
     more: str
 
 
-class TableView(BaseModel):
+class DrillTable(BaseModel):
     """What is known, as a table."""
 
     head: list[str]
     rows: list[list[str]]
 
 
-class LineView(BaseModel):
+class DrillLine(BaseModel):
     """A trace: levels at even steps. [m, dB]"""
 
     name: str
@@ -70,7 +70,7 @@ class LineView(BaseModel):
     level_db: list[float]
 
 
-class PosedView(BaseModel):
+class PosedDrill(BaseModel):
     """A drill as it is put."""
 
     drill: DrillRef
@@ -82,13 +82,13 @@ class PosedView(BaseModel):
     how: How
     asked: str
     unit: str
-    choices: list[ChoiceView]
-    acts: list[ActView]
-    table: TableView | None
-    line: LineView | None
+    choices: list[DrillChoice]
+    acts: list[DrillAct]
+    table: DrillTable | None
+    line: DrillLine | None
 
 
-class LookBody(BaseModel):
+class DrillLookBody(BaseModel):
     """An act after what was done before, by id."""
 
     drill: DrillRef
@@ -96,17 +96,17 @@ class LookBody(BaseModel):
     act: Key
 
 
-class LookView(BaseModel):
+class DrillLook(BaseModel):
     """What it showed."""
 
     act: str
     said: str
     minutes: float
     matings: int
-    line: LineView | None
+    line: DrillLine | None
 
 
-class AnswerBody(BaseModel):
+class DrillAnswer(BaseModel):
     """What was done, in order, and the answer."""
 
     drill: DrillRef
@@ -114,7 +114,7 @@ class AnswerBody(BaseModel):
     answer: Annotated[list[Key], Field(max_length=60)]
 
 
-class UnsafeView(BaseModel):
+class UnsafeMove(BaseModel):
     """An unsafe move, and what it can cost."""
 
     do: str
@@ -122,23 +122,23 @@ class UnsafeView(BaseModel):
     source: str
 
 
-class SpentView(BaseModel):
+class DrillSpent(BaseModel):
     """What a way took."""
 
     minutes: float
     matings: int
     wasted: list[str]
-    unsafe: list[UnsafeView]
+    unsafe: list[UnsafeMove]
 
 
-class StepView(BaseModel):
+class DrillStep(BaseModel):
     """A step that was taken. instead : what the tool would have done there, if something else."""
 
     do: str
     said: str
     as_best: bool
     instead: str
-    unsafe: UnsafeView | None
+    unsafe: UnsafeMove | None
 
 
 class BestStep(BaseModel):
@@ -149,7 +149,7 @@ class BestStep(BaseModel):
     minutes: float
 
 
-class WhyView(BaseModel):
+class DrillWhy(BaseModel):
     """A reason, with the rule and whose word it is."""
 
     text: str
@@ -157,7 +157,7 @@ class WhyView(BaseModel):
     source: str
 
 
-class GradeView(BaseModel):
+class DrillGrade(BaseModel):
     """A drill that was answered."""
 
     right: bool
@@ -167,16 +167,16 @@ class GradeView(BaseModel):
     wanted: str
     said: str
     topic: str
-    spent: SpentView
-    best: SpentView
+    spent: DrillSpent
+    best: DrillSpent
     best_right: bool
-    steps: list[StepView]
+    steps: list[DrillStep]
     best_steps: list[BestStep]
-    why: list[WhyView]
+    why: list[DrillWhy]
     note: str = ""
 
 
-class KindView(BaseModel):
+class DrillKind(BaseModel):
     """A kind of drill, and how far the person is with it. level : the one that is open."""
 
     kind: Kind
@@ -190,7 +190,7 @@ class KindView(BaseModel):
     best_minutes: float
 
 
-class TopicView(BaseModel):
+class DrillTopic(BaseModel):
     """A topic that came up. due : when it is asked again."""
 
     kind: Kind
@@ -200,7 +200,7 @@ class TopicView(BaseModel):
     due: datetime
 
 
-class SetView(BaseModel):
+class DrillSetView(BaseModel):
     """A set of drills that is kept here."""
 
     id: int
@@ -215,11 +215,11 @@ class PracticeView(BaseModel):
     who: str
     answered: int
     right: int
-    kinds: list[KindView]
-    topics: list[TopicView]
+    kinds: list[DrillKind]
+    topics: list[DrillTopic]
     next_why: str
     next_kind: Kind
-    sets: list[SetView]
+    sets: list[DrillSetView]
 
 
 class MakeSet(BaseModel):

@@ -16,49 +16,49 @@ def ref_of(ready: Ready, plan_id: int | None) -> schemas.DrillRef:
     )
 
 
-def line_view(line: Line | None) -> schemas.LineView | None:
+def line_view(line: Line | None) -> schemas.DrillLine | None:
     """A trace, for the screen."""
     if line is None:
         return None
-    return schemas.LineView(name=line.name, step_m=line.step_m, level_db=list(line.level_db))
+    return schemas.DrillLine(name=line.name, step_m=line.step_m, level_db=list(line.level_db))
 
 
-def posed_view(ready: Ready, plan_id: int | None) -> schemas.PosedView:
+def posed_view(ready: Ready, plan_id: int | None) -> schemas.PosedDrill:
     """A drill as it is put."""
     posed = ready.kind.pose(ready.known)
     asked = posed.asked
-    return schemas.PosedView(
+    return schemas.PosedDrill(
         drill=ref_of(ready, plan_id), name=ready.kind.name, teaches=ready.kind.teaches,
         level_says=ready.kind.levels[ready.drill.level - 1], title=posed.title,
         scene=list(posed.scene), how=asked.how, asked=asked.text, unit=asked.unit,
-        choices=[schemas.ChoiceView(id=one.id, label=one.label, more=one.more)
+        choices=[schemas.DrillChoice(id=one.id, label=one.label, more=one.more)
                  for one in asked.choices],
-        acts=[schemas.ActView(id=one.id, do=one.do, minutes=one.minutes, matings=one.matings,
+        acts=[schemas.DrillAct(id=one.id, do=one.do, minutes=one.minutes, matings=one.matings,
                               part=one.part, repeats=one.repeats) for one in posed.acts],
-        table=None if posed.table is None else schemas.TableView(
+        table=None if posed.table is None else schemas.DrillTable(
             head=list(posed.table.head), rows=[list(row.cells) for row in posed.table.rows]),
         line=line_view(posed.line),
     )  # fmt: skip
 
 
-def look_view(ready: Ready, act: str, shown: Shown) -> schemas.LookView:
+def look_view(ready: Ready, act: str, shown: Shown) -> schemas.DrillLook:
     """What an act showed."""
     posed = ready.kind.pose(ready.known)
     mine = next(one for one in posed.acts if one.id == act)
-    return schemas.LookView(act=act, said=shown.said, minutes=mine.minutes, matings=mine.matings,
+    return schemas.DrillLook(act=act, said=shown.said, minutes=mine.minutes, matings=mine.matings,
                             line=line_view(shown.line))  # fmt: skip
 
 
-def _unsafe(one: Unsafe | None) -> schemas.UnsafeView | None:
+def _unsafe(one: Unsafe | None) -> schemas.UnsafeMove | None:
     if one is None:
         return None
-    return schemas.UnsafeView(do=one.do, why=one.why, source=one.source)
+    return schemas.UnsafeMove(do=one.do, why=one.why, source=one.source)
 
 
-def _spent(one: Spent) -> schemas.SpentView:
-    return schemas.SpentView(
+def _spent(one: Spent) -> schemas.DrillSpent:
+    return schemas.DrillSpent(
         minutes=one.minutes, matings=one.matings, wasted=list(one.wasted),
-        unsafe=[schemas.UnsafeView(do=u.do, why=u.why, source=u.source) for u in one.unsafe],
+        unsafe=[schemas.UnsafeMove(do=u.do, why=u.why, source=u.source) for u in one.unsafe],
     )  # fmt: skip
 
 
@@ -75,20 +75,20 @@ def headline(grade: Grade) -> str:
     return told + "."
 
 
-def grade_view(ready: Ready, grade: Grade, note: str = "") -> schemas.GradeView:
+def grade_view(ready: Ready, grade: Grade, note: str = "") -> schemas.DrillGrade:
     """A drill that was answered."""
     posed = ready.kind.pose(ready.known)
     acts = {one.id: one for one in posed.acts}
-    return schemas.GradeView(
+    return schemas.DrillGrade(
         right=grade.right, clean=grade.clean, headline=headline(grade), given=grade.given,
         wanted=grade.wanted, said=grade.revealed.said, topic=grade.revealed.topic,
         spent=_spent(grade.spent), best=_spent(grade.best.spent), best_right=grade.best.right,
-        steps=[schemas.StepView(do=one.do, said=one.said, as_best=one.as_best, instead=one.instead,
+        steps=[schemas.DrillStep(do=one.do, said=one.said, as_best=one.as_best, instead=one.instead,
                                 unsafe=_unsafe(one.unsafe)) for one in grade.steps],
         best_steps=[schemas.BestStep(do=acts[look.act].do, said=look.shown.said,
                                      minutes=acts[look.act].minutes)
                     for look in grade.best.seen if unsafe(look.act) is None],
-        why=[schemas.WhyView(text=one.text, rule=one.rule, source=one.source)
+        why=[schemas.DrillWhy(text=one.text, rule=one.rule, source=one.source)
              for one in grade.revealed.why],
         note=note,
     )  # fmt: skip

@@ -121,7 +121,7 @@ def _pose(known: Known) -> Posed:
     for end in SIDES:
         level = expected(known.check, end, SeenOfLink())
         if level.dbm is not None:
-            due.append(f"{level.dbm:.1f} dBm at end {end}")
+            due.append(f"{level.dbm:.1f} dBm at end {end}".replace("-", "−"))
     scene = [
         f"{name}: {one.a.application} in {a} (end a), {one.b.application} in {b} (end b). It is "
         "cabled as the table says, and it does not come up.",

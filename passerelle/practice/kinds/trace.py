@@ -35,7 +35,7 @@ from passerelle.practice.drill import (
 from passerelle.practice.plants import RULES
 
 PULSE_NS, CORD_M, AVERAGES = 30.0, 500.0, 30_000.0
-POINTS = 900
+POINTS = 2400
 """As many points of a trace are drawn."""
 FIRST, SECOND, TURNED = "1550 nm, end a", "1310 nm, end a", "1550 nm, end b"
 SHOTS = {"shoot 1550": (1550.0, False, FIRST), "shoot 1310": (1310.0, False, SECOND),

@@ -3365,6 +3365,20 @@ export interface components {
             source: string;
         };
         /**
+         * ActView
+         * @description The next thing to do. kind, name, id : what of the plan it is about, where it is there.
+         */
+        ActView: {
+            /** Do */
+            do: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Id */
+            id: string | null;
+        };
+        /**
          * AdviceView
          * @description Settings with their reasons.
          */
@@ -3387,20 +3401,6 @@ export interface components {
             hidden: string[];
             /** Cautions */
             cautions: string[];
-        };
-        /**
-         * AnswerBody
-         * @description What was done, in order, and the answer.
-         */
-        AnswerBody: {
-            drill: components["schemas"]["DrillRef"];
-            /**
-             * Done
-             * @default []
-             */
-            done: string[];
-            /** Answer */
-            answer: string[];
         };
         /**
          * AnswerChangeView
@@ -4092,6 +4092,31 @@ export interface components {
             link_id?: string | null;
             /** Need Id */
             need_id?: string | null;
+        };
+        /**
+         * ChoiceView
+         * @description Options in order, those ruled out, and the cheapest of each mode.
+         */
+        ChoiceView: {
+            /** Options */
+            options: components["schemas"]["OptionView"][];
+            /** Ruled Out */
+            ruled_out: components["schemas"]["RuledOutView"][];
+            /** By Mode */
+            by_mode: {
+                [key: string]: number | null;
+            };
+            /** Currency */
+            currency: string;
+            /** Growth Counts */
+            growth_counts: number;
+            /** Ends */
+            ends: components["schemas"]["AtEndView"][];
+            /** Power */
+            power: components["schemas"]["PoweringView"][];
+            enough: components["schemas"]["EnoughView"] | null;
+            second_route: components["schemas"]["SecondRouteView"] | null;
+            there: components["schemas"]["ThereView"] | null;
         };
         /**
          * ChooseBody
@@ -4829,6 +4854,153 @@ export interface components {
             y_m: number;
         };
         /**
+         * DrillAct
+         * @description What can be done. part : what it uses up.
+         */
+        DrillAct: {
+            /** Id */
+            id: string;
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+            /** Matings */
+            matings: number;
+            /** Part */
+            part: string | null;
+            /** Repeats */
+            repeats: boolean;
+        };
+        /**
+         * DrillAnswer
+         * @description What was done, in order, and the answer.
+         */
+        DrillAnswer: {
+            drill: components["schemas"]["DrillRef"];
+            /**
+             * Done
+             * @default []
+             */
+            done: string[];
+            /** Answer */
+            answer: string[];
+        };
+        /**
+         * DrillChoice
+         * @description An answer that can be given.
+         */
+        DrillChoice: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** More */
+            more: string;
+        };
+        /**
+         * DrillGrade
+         * @description A drill that was answered.
+         */
+        DrillGrade: {
+            /** Right */
+            right: boolean;
+            /** Clean */
+            clean: boolean;
+            /** Headline */
+            headline: string;
+            /** Given */
+            given: string;
+            /** Wanted */
+            wanted: string;
+            /** Said */
+            said: string;
+            /** Topic */
+            topic: string;
+            spent: components["schemas"]["DrillSpent"];
+            best: components["schemas"]["DrillSpent"];
+            /** Best Right */
+            best_right: boolean;
+            /** Steps */
+            steps: components["schemas"]["DrillStep"][];
+            /** Best Steps */
+            best_steps: components["schemas"]["BestStep"][];
+            /** Why */
+            why: components["schemas"]["DrillWhy"][];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * DrillKind
+         * @description A kind of drill, and how far the person is with it. level : the one that is open.
+         */
+        DrillKind: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
+            /** Name */
+            name: string;
+            /** Teaches */
+            teaches: string;
+            /** Levels */
+            levels: string[];
+            /** Level */
+            level: number;
+            /** Answered */
+            answered: number;
+            /** Right */
+            right: number;
+            /** Minutes */
+            minutes: number;
+            /** Best Minutes */
+            best_minutes: number;
+        };
+        /**
+         * DrillLine
+         * @description A trace: levels at even steps. [m, dB]
+         */
+        DrillLine: {
+            /** Name */
+            name: string;
+            /** Step M */
+            step_m: number;
+            /** Level Db */
+            level_db: number[];
+        };
+        /**
+         * DrillLook
+         * @description What it showed.
+         */
+        DrillLook: {
+            /** Act */
+            act: string;
+            /** Said */
+            said: string;
+            /** Minutes */
+            minutes: number;
+            /** Matings */
+            matings: number;
+            line: components["schemas"]["DrillLine"] | null;
+        };
+        /**
+         * DrillLookBody
+         * @description An act after what was done before, by id.
+         */
+        DrillLookBody: {
+            drill: components["schemas"]["DrillRef"];
+            /**
+             * Done
+             * @default []
+             */
+            done: string[];
+            /** Act */
+            act: string;
+        };
+        /**
          * DrillRef
          * @description Which drill; plan_id and link_id where it is set on a copy of a plan's link.
          */
@@ -4846,6 +5018,93 @@ export interface components {
             plan_id?: number | null;
             /** Link Id */
             link_id?: string | null;
+        };
+        /**
+         * DrillSetView
+         * @description A set of drills that is kept here.
+         */
+        DrillSetView: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** By */
+            by: string;
+            /** Drills */
+            drills: components["schemas"]["OneDrill"][];
+        };
+        /**
+         * DrillSpent
+         * @description What a way took.
+         */
+        DrillSpent: {
+            /** Minutes */
+            minutes: number;
+            /** Matings */
+            matings: number;
+            /** Wasted */
+            wasted: string[];
+            /** Unsafe */
+            unsafe: components["schemas"]["UnsafeMove"][];
+        };
+        /**
+         * DrillStep
+         * @description A step that was taken. instead : what the tool would have done there, if something else.
+         */
+        DrillStep: {
+            /** Do */
+            do: string;
+            /** Said */
+            said: string;
+            /** As Best */
+            as_best: boolean;
+            /** Instead */
+            instead: string;
+            unsafe: components["schemas"]["UnsafeMove"] | null;
+        };
+        /**
+         * DrillTable
+         * @description What is known, as a table.
+         */
+        DrillTable: {
+            /** Head */
+            head: string[];
+            /** Rows */
+            rows: string[][];
+        };
+        /**
+         * DrillTopic
+         * @description A topic that came up. due : when it is asked again.
+         */
+        DrillTopic: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
+            /** Name */
+            name: string;
+            /** Asked */
+            asked: number;
+            /** Missed */
+            missed: number;
+            /**
+             * Due
+             * Format: date-time
+             */
+            due: string;
+        };
+        /**
+         * DrillWhy
+         * @description A reason, with the rule and whose word it is.
+         */
+        DrillWhy: {
+            /** Text */
+            text: string;
+            /** Rule */
+            rule: string | null;
+            /** Source */
+            source: string;
         };
         /**
          * EditsBody
@@ -5551,41 +5810,6 @@ export interface components {
             };
         };
         /**
-         * GradeView
-         * @description A drill that was answered.
-         */
-        GradeView: {
-            /** Right */
-            right: boolean;
-            /** Clean */
-            clean: boolean;
-            /** Headline */
-            headline: string;
-            /** Given */
-            given: string;
-            /** Wanted */
-            wanted: string;
-            /** Said */
-            said: string;
-            /** Topic */
-            topic: string;
-            spent: components["schemas"]["SpentView"];
-            best: components["schemas"]["SpentView"];
-            /** Best Right */
-            best_right: boolean;
-            /** Steps */
-            steps: components["schemas"]["passerelle__api__practice__schemas__StepView"][];
-            /** Best Steps */
-            best_steps: components["schemas"]["BestStep"][];
-            /** Why */
-            why: components["schemas"]["passerelle__api__practice__schemas__WhyView"][];
-            /**
-             * Note
-             * @default
-             */
-            note: string;
-        };
-        /**
          * Group
          * @description Links that stand in for each other, and ways that are no links: one of them is enough.
          */
@@ -6244,7 +6468,7 @@ export interface components {
             /** Ruled Out */
             ruled_out: string[];
             /** Next */
-            next: components["schemas"]["passerelle__api__turnup__schemas__LookView"][];
+            next: components["schemas"]["LookView"][];
             /** Over */
             over: boolean;
             /** Ended */
@@ -6380,7 +6604,7 @@ export interface components {
             done: number;
             /** Of */
             of: number;
-            act: components["schemas"]["passerelle__api__looking__schemas__ActView"] | null;
+            act: components["schemas"]["ActView"] | null;
         };
         /**
          * JobView
@@ -6646,6 +6870,63 @@ export interface components {
             text: string;
         };
         /**
+         * LineView
+         * @description What the line says; what it does not say is null.
+         *
+         *     new_places : that the plan does not have yet. unread : words that say nothing known.
+         */
+        LineView: {
+            /** A Place */
+            a_place?: string | null;
+            /** B Place */
+            b_place?: string | null;
+            /** Distance M */
+            distance_m?: number | null;
+            /** Rate Gbps */
+            rate_gbps?: number | null;
+            /** Growth Gbps */
+            growth_gbps?: number | null;
+            /** Growth By */
+            growth_by?: number | null;
+            /** Circuits */
+            circuits?: number | null;
+            /** Redundant */
+            redundant?: boolean | null;
+            /** Budget */
+            budget?: string | null;
+            /** Strands At Hand */
+            strands_at_hand?: number | null;
+            /** Same Rack */
+            same_rack?: boolean | null;
+            /** Outdoors */
+            outdoors?: boolean | null;
+            /** Existing */
+            existing?: string | null;
+            /** Draw W */
+            draw_w?: number | null;
+            /**
+             * New Places
+             * @default []
+             */
+            new_places: string[];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+            /**
+             * Unread
+             * @default []
+             */
+            unread: string[];
+            way?: components["schemas"]["WayView"] | null;
+            /**
+             * Suggestions
+             * @default []
+             */
+            suggestions: string[];
+        };
+        /**
          * LinkEnd
          * @description One end of a link. cage : as it is called on the device; any name, for cages of no table.
          */
@@ -6893,6 +7174,49 @@ export interface components {
             strands: number[];
             /** Minutes */
             minutes?: number | null;
+        };
+        /**
+         * LookBody
+         * @description A face that the simulated scope is to look at.
+         */
+        LookBody: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "UPC" | "APC" | "PC" | "multimode" | "multi-fiber";
+            /** Where */
+            where: string;
+            /**
+             * Cleanings
+             * @default 0
+             */
+            cleanings: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * LookView
+         * @description The next look. asks : a level or a count, beside the answers. fetch_min : of its minutes.
+         */
+        LookView: {
+            /** Look */
+            look: string;
+            /** Do */
+            do: string;
+            /** Minutes */
+            minutes: number;
+            /** Fetch Min */
+            fetch_min: number;
+            /** Gain Bits */
+            gain_bits: number;
+            /** Asks */
+            asks: ("level" | "count") | null;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeView"][];
         };
         /**
          * LyingView
@@ -9027,10 +9351,10 @@ export interface components {
             id?: string;
         };
         /**
-         * PosedView
+         * PosedDrill
          * @description A drill as it is put.
          */
-        PosedView: {
+        PosedDrill: {
             drill: components["schemas"]["DrillRef"];
             /** Name */
             name: string;
@@ -9052,11 +9376,11 @@ export interface components {
             /** Unit */
             unit: string;
             /** Choices */
-            choices: components["schemas"]["passerelle__api__practice__schemas__ChoiceView"][];
+            choices: components["schemas"]["DrillChoice"][];
             /** Acts */
-            acts: components["schemas"]["passerelle__api__practice__schemas__ActView"][];
-            table: components["schemas"]["passerelle__api__practice__schemas__TableView"] | null;
-            line: components["schemas"]["passerelle__api__practice__schemas__LineView"] | null;
+            acts: components["schemas"]["DrillAct"][];
+            table: components["schemas"]["DrillTable"] | null;
+            line: components["schemas"]["DrillLine"] | null;
         };
         /**
          * PossibleView
@@ -9115,9 +9439,9 @@ export interface components {
             /** Right */
             right: number;
             /** Kinds */
-            kinds: components["schemas"]["passerelle__api__practice__schemas__KindView"][];
+            kinds: components["schemas"]["DrillKind"][];
             /** Topics */
-            topics: components["schemas"]["TopicView"][];
+            topics: components["schemas"]["DrillTopic"][];
             /** Next Why */
             next_why: string;
             /**
@@ -9126,7 +9450,7 @@ export interface components {
              */
             next_kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
             /** Sets */
-            sets: components["schemas"]["SetView"][];
+            sets: components["schemas"]["DrillSetView"][];
         };
         /**
          * PredictionView
@@ -10340,20 +10664,6 @@ export interface components {
             op: "set-part";
         };
         /**
-         * SetView
-         * @description A set of drills that is kept here.
-         */
-        SetView: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /** By */
-            by: string;
-            /** Drills */
-            drills: components["schemas"]["OneDrill"][];
-        };
-        /**
          * ShareBody
          * @description Say which one thing a link's part is; null: it is this link's alone.
          */
@@ -10758,20 +11068,6 @@ export interface components {
             total: number;
             /** Rows */
             rows: components["schemas"]["SpeedRow"][];
-        };
-        /**
-         * SpentView
-         * @description What a way took.
-         */
-        SpentView: {
-            /** Minutes */
-            minutes: number;
-            /** Matings */
-            matings: number;
-            /** Wasted */
-            wasted: string[];
-            /** Unsafe */
-            unsafe: components["schemas"]["UnsafeView"][];
         };
         /**
          * Splice
@@ -11198,6 +11494,18 @@ export interface components {
             copy_as: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * TableView
+         * @description One figure table.
+         */
+        TableView: {
+            /** Title */
+            title: string;
+            /** Columns */
+            columns: string[];
+            /** Rows */
+            rows: components["schemas"]["TableRow"][];
         };
         /**
          * TakeBody
@@ -11845,28 +12153,6 @@ export interface components {
             places: string[];
         };
         /**
-         * TopicView
-         * @description A topic that came up. due : when it is asked again.
-         */
-        TopicView: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
-            /** Name */
-            name: string;
-            /** Asked */
-            asked: number;
-            /** Missed */
-            missed: number;
-            /**
-             * Due
-             * Format: date-time
-             */
-            due: string;
-        };
-        /**
          * TraceEventView
          * @description An event beside the planned parts. [m from the near panel, dB]
          */
@@ -12306,10 +12592,10 @@ export interface components {
             turning: number;
         };
         /**
-         * UnsafeView
+         * UnsafeMove
          * @description An unsafe move, and what it can cost.
          */
-        UnsafeView: {
+        UnsafeMove: {
             /** Do */
             do: string;
             /** Why */
@@ -12650,6 +12936,28 @@ export interface components {
             sure: boolean;
         };
         /**
+         * WhyView
+         * @description How the limit, the expected and the least possible loss of a run were made.
+         */
+        WhyView: {
+            /** Name */
+            name: string;
+            /** Nm */
+            nm: number;
+            /** Lines */
+            lines: components["schemas"]["WhyLine"][];
+            /** Limit Db */
+            limit_db: number | null;
+            /** Expected Db */
+            expected_db: number | null;
+            /** Best Db */
+            best_db: number | null;
+            /** Doubt */
+            doubt: string[];
+            /** Applications */
+            applications: string[];
+        };
+        /**
          * Window
          * @description Hours in which a place can be worked at: tide, permit, escort.
          *
@@ -12716,100 +13024,6 @@ export interface components {
             gbps: number | null;
         };
         /**
-         * TableView
-         * @description One figure table.
-         */
-        passerelle__api__beside__schemas__TableView: {
-            /** Title */
-            title: string;
-            /** Columns */
-            columns: string[];
-            /** Rows */
-            rows: components["schemas"]["TableRow"][];
-        };
-        /**
-         * ChoiceView
-         * @description Options in order, those ruled out, and the cheapest of each mode.
-         */
-        passerelle__api__choice__schemas__ChoiceView: {
-            /** Options */
-            options: components["schemas"]["OptionView"][];
-            /** Ruled Out */
-            ruled_out: components["schemas"]["RuledOutView"][];
-            /** By Mode */
-            by_mode: {
-                [key: string]: number | null;
-            };
-            /** Currency */
-            currency: string;
-            /** Growth Counts */
-            growth_counts: number;
-            /** Ends */
-            ends: components["schemas"]["AtEndView"][];
-            /** Power */
-            power: components["schemas"]["PoweringView"][];
-            enough: components["schemas"]["EnoughView"] | null;
-            second_route: components["schemas"]["SecondRouteView"] | null;
-            there: components["schemas"]["ThereView"] | null;
-        };
-        /**
-         * LineView
-         * @description What the line says; what it does not say is null.
-         *
-         *     new_places : that the plan does not have yet. unread : words that say nothing known.
-         */
-        passerelle__api__choice__schemas__LineView: {
-            /** A Place */
-            a_place?: string | null;
-            /** B Place */
-            b_place?: string | null;
-            /** Distance M */
-            distance_m?: number | null;
-            /** Rate Gbps */
-            rate_gbps?: number | null;
-            /** Growth Gbps */
-            growth_gbps?: number | null;
-            /** Growth By */
-            growth_by?: number | null;
-            /** Circuits */
-            circuits?: number | null;
-            /** Redundant */
-            redundant?: boolean | null;
-            /** Budget */
-            budget?: string | null;
-            /** Strands At Hand */
-            strands_at_hand?: number | null;
-            /** Same Rack */
-            same_rack?: boolean | null;
-            /** Outdoors */
-            outdoors?: boolean | null;
-            /** Existing */
-            existing?: string | null;
-            /** Draw W */
-            draw_w?: number | null;
-            /**
-             * New Places
-             * @default []
-             */
-            new_places: string[];
-            /**
-             * Notes
-             * @default []
-             */
-            notes: string[];
-            /**
-             * Unread
-             * @default []
-             */
-            unread: string[];
-            way?: components["schemas"]["WayView"] | null;
-            /**
-             * Suggestions
-             * @default []
-             */
-            suggestions: string[];
-        };
-        /**
          * TurnView
          * @description Where another option comes first.
          */
@@ -12837,20 +13051,6 @@ export interface components {
             fields: components["schemas"]["FieldView"][];
         };
         /**
-         * ActView
-         * @description The next thing to do. kind, name, id : what of the plan it is about, where it is there.
-         */
-        passerelle__api__looking__schemas__ActView: {
-            /** Do */
-            do: string;
-            /** Kind */
-            kind: string;
-            /** Name */
-            name: string;
-            /** Id */
-            id: string | null;
-        };
-        /**
          * TurnView
          * @description A link that hangs on an unknown; could: the verdicts that the answer may bring.
          */
@@ -12868,141 +13068,6 @@ export interface components {
             could: ("works" | "tight" | "fails" | "unknown")[];
             /** Turns */
             turns: boolean;
-        };
-        /**
-         * ActView
-         * @description What can be done. part : what it uses up.
-         */
-        passerelle__api__practice__schemas__ActView: {
-            /** Id */
-            id: string;
-            /** Do */
-            do: string;
-            /** Minutes */
-            minutes: number;
-            /** Matings */
-            matings: number;
-            /** Part */
-            part: string | null;
-            /** Repeats */
-            repeats: boolean;
-        };
-        /**
-         * ChoiceView
-         * @description An answer that can be given.
-         */
-        passerelle__api__practice__schemas__ChoiceView: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** More */
-            more: string;
-        };
-        /**
-         * KindView
-         * @description A kind of drill, and how far the person is with it. level : the one that is open.
-         */
-        passerelle__api__practice__schemas__KindView: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "cable" | "module" | "verdict" | "crossed" | "method" | "reference" | "trace" | "dark" | "order" | "pull" | "choose" | "shared";
-            /** Name */
-            name: string;
-            /** Teaches */
-            teaches: string;
-            /** Levels */
-            levels: string[];
-            /** Level */
-            level: number;
-            /** Answered */
-            answered: number;
-            /** Right */
-            right: number;
-            /** Minutes */
-            minutes: number;
-            /** Best Minutes */
-            best_minutes: number;
-        };
-        /**
-         * LineView
-         * @description A trace: levels at even steps. [m, dB]
-         */
-        passerelle__api__practice__schemas__LineView: {
-            /** Name */
-            name: string;
-            /** Step M */
-            step_m: number;
-            /** Level Db */
-            level_db: number[];
-        };
-        /**
-         * LookBody
-         * @description An act after what was done before, by id.
-         */
-        passerelle__api__practice__schemas__LookBody: {
-            drill: components["schemas"]["DrillRef"];
-            /**
-             * Done
-             * @default []
-             */
-            done: string[];
-            /** Act */
-            act: string;
-        };
-        /**
-         * LookView
-         * @description What it showed.
-         */
-        passerelle__api__practice__schemas__LookView: {
-            /** Act */
-            act: string;
-            /** Said */
-            said: string;
-            /** Minutes */
-            minutes: number;
-            /** Matings */
-            matings: number;
-            line: components["schemas"]["passerelle__api__practice__schemas__LineView"] | null;
-        };
-        /**
-         * StepView
-         * @description A step that was taken. instead : what the tool would have done there, if something else.
-         */
-        passerelle__api__practice__schemas__StepView: {
-            /** Do */
-            do: string;
-            /** Said */
-            said: string;
-            /** As Best */
-            as_best: boolean;
-            /** Instead */
-            instead: string;
-            unsafe: components["schemas"]["UnsafeView"] | null;
-        };
-        /**
-         * TableView
-         * @description What is known, as a table.
-         */
-        passerelle__api__practice__schemas__TableView: {
-            /** Head */
-            head: string[];
-            /** Rows */
-            rows: string[][];
-        };
-        /**
-         * WhyView
-         * @description A reason, with the rule and whose word it is.
-         */
-        passerelle__api__practice__schemas__WhyView: {
-            /** Text */
-            text: string;
-            /** Rule */
-            rule: string | null;
-            /** Source */
-            source: string;
         };
         /**
          * SpotView
@@ -13065,71 +13130,6 @@ export interface components {
             radius_m: number | null;
             /** Pressure N M */
             pressure_n_m: number | null;
-        };
-        /**
-         * LookBody
-         * @description A face that the simulated scope is to look at.
-         */
-        passerelle__api__testing__schemas__LookBody: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "UPC" | "APC" | "PC" | "multimode" | "multi-fiber";
-            /** Where */
-            where: string;
-            /**
-             * Cleanings
-             * @default 0
-             */
-            cleanings: number;
-            /**
-             * Seed
-             * @default 1
-             */
-            seed: number;
-        };
-        /**
-         * WhyView
-         * @description How the limit, the expected and the least possible loss of a run were made.
-         */
-        passerelle__api__testing__schemas__WhyView: {
-            /** Name */
-            name: string;
-            /** Nm */
-            nm: number;
-            /** Lines */
-            lines: components["schemas"]["WhyLine"][];
-            /** Limit Db */
-            limit_db: number | null;
-            /** Expected Db */
-            expected_db: number | null;
-            /** Best Db */
-            best_db: number | null;
-            /** Doubt */
-            doubt: string[];
-            /** Applications */
-            applications: string[];
-        };
-        /**
-         * LookView
-         * @description The next look. asks : a level or a count, beside the answers. fetch_min : of its minutes.
-         */
-        passerelle__api__turnup__schemas__LookView: {
-            /** Look */
-            look: string;
-            /** Do */
-            do: string;
-            /** Minutes */
-            minutes: number;
-            /** Fetch Min */
-            fetch_min: number;
-            /** Gain Bits */
-            gain_bits: number;
-            /** Asks */
-            asks: ("level" | "count") | null;
-            /** Outcomes */
-            outcomes: components["schemas"]["OutcomeView"][];
         };
         /**
          * PortView
@@ -15651,7 +15651,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["passerelle__api__choice__schemas__ChoiceView"];
+                    "application/json": components["schemas"]["ChoiceView"];
                 };
             };
             /** @description Not Found */
@@ -15866,7 +15866,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["passerelle__api__choice__schemas__LineView"];
+                    "application/json": components["schemas"]["LineView"];
                 };
             };
             /** @description Not Found */
@@ -16902,7 +16902,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["passerelle__api__beside__schemas__TableView"][];
+                    "application/json": components["schemas"]["TableView"][];
                 };
             };
             /** @description Not Found */
@@ -18892,7 +18892,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["passerelle__api__testing__schemas__WhyView"];
+                    "application/json": components["schemas"]["WhyView"];
                 };
             };
             /** @description Not Found */
@@ -19058,7 +19058,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["passerelle__api__testing__schemas__LookBody"];
+                "application/json": components["schemas"]["LookBody"];
             };
         };
         responses: {
@@ -20389,7 +20389,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PosedView"];
+                    "application/json": components["schemas"]["PosedDrill"];
                 };
             };
             /** @description Not Found */
@@ -20421,7 +20421,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["passerelle__api__practice__schemas__LookBody"];
+                "application/json": components["schemas"]["DrillLookBody"];
             };
         };
         responses: {
@@ -20431,7 +20431,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["passerelle__api__practice__schemas__LookView"];
+                    "application/json": components["schemas"]["DrillLook"];
                 };
             };
             /** @description Not Found */
@@ -20465,7 +20465,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AnswerBody"];
+                "application/json": components["schemas"]["DrillAnswer"];
             };
         };
         responses: {
@@ -20475,7 +20475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GradeView"];
+                    "application/json": components["schemas"]["DrillGrade"];
                 };
             };
             /** @description Not Found */
@@ -20557,7 +20557,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SetView"];
+                    "application/json": components["schemas"]["DrillSetView"];
                 };
             };
             /** @description Not Found */
@@ -20599,7 +20599,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SetView"];
+                    "application/json": components["schemas"]["DrillSetView"];
                 };
             };
             /** @description Not Found */

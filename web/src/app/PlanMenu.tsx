@@ -21,9 +21,11 @@ interface Props {
   planName: string;
   onOpen: (sheet: "history" | "keys" | "messages" | "way" | "find") => void;
   onTurn: (which: "undo" | "redo") => void;
+  /** The link that is open, if one is. */
+  linkId: string | undefined;
 }
 
-export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTurn }: Props) {
+export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTurn, linkId }: Props) {
   const { say, refuse } = useNotice();
   const { mode, who, unit, set } = useSettings();
   const narrow = useNarrow();
@@ -62,6 +64,12 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
     lists: () => void navigate(`/plans/${planId}/lists`),
     papers: () => void navigate(`/plans/${planId}/papers`),
     records: () => void navigate(`/plans/${planId}/records`),
+    practice: () => void navigate(`/practice?${new URLSearchParams({ from: window.location.pathname })}`),
+    practiseLink: () => {
+      const seed = String(crypto.getRandomValues(new Uint32Array(1))[0]! >>> 1);
+      const said = { kind: "dark", level: "3", seed, plan: String(planId), link: linkId ?? "", from: window.location.pathname };
+      void navigate(`/practice/drill?${new URLSearchParams(said)}`);
+    },
     find: () => onOpen("find"),
     way: () => onOpen("way"),
     history: () => onOpen("history"),
@@ -107,6 +115,10 @@ export const PlanMenu = memo(function PlanMenu({ planId, planName, onOpen, onTur
         ["new", "New plan …"],
         ["import", "Import a plan file …"],
       ],
+    },
+    {
+      title: "Beside every plan",
+      items: [["practice", "Practice"], ...(linkId ? ([["practiseLink", "Practise on a copy of this link"]] as [string, string][]) : [])],
     },
     {
       title: "This screen",

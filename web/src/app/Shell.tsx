@@ -13,6 +13,7 @@ import { Toggle } from "../forms/Toggle";
 import { AgainSheet } from "./AgainSheet";
 import { FindSheet } from "./FindSheet";
 import { HistorySheet } from "./HistorySheet";
+import { HourStrip } from "./HourStrip";
 import { useEvents } from "./events";
 import { useKeys } from "./keyboard";
 import { KeysSheet } from "./KeysSheet";
@@ -281,13 +282,14 @@ function Frame({ unreachable, onRetry }: FrameProps) {
               onChange={(value) => set({ unit: value as Unit })}
             />
           </Flex>
-          <PlanMenu planId={plan.id} planName={plan.name} onOpen={setOpened} onTurn={(which) => turned(which)()} />
+          <PlanMenu planId={plan.id} planName={plan.name} linkId={linkId} onOpen={setOpened} onTurn={(which) => turned(which)()} />
         </Flex>
       </Flex>
       <Footbridge piers={piers} />
       <Box as="nav" aria-label="What comes next" hideFrom="lg" hideBelow={piers[0]?.current ? undefined : "md"} px={{ base: "3", md: "4" }} pt="1">
         <NextAct home={home} steps={way?.steps} at={acting} onWay={() => setOpened("way")} />
       </Box>
+      <HourStrip planId={plan.id} revision={plan.revision} />
       <NotSent />
       <Flex as="main" id="work" tabIndex={-1} outline="none" direction="column" flex="1" minH="0" className="print-whole">
         <Suspense

@@ -128,6 +128,9 @@ export function Start() {
           <Button mt="3" w="100%" size="lg" variant="outline" colorPalette="accent" onClick={() => setAsking(true)}>
             What is this cable?
           </Button>
+          <Button mt="3" w="100%" size="lg" variant="outline" colorPalette="accent" onClick={() => void navigate("/practice")}>
+            Practice: make the mistakes here
+          </Button>
           {DEMOS.map((demo) => (
             <Box key={demo.name} mt="5">
               <Button size="lg" variant="outline" colorPalette="accent" w="100%" onClick={() => void goTo(openDemo(demo.name), "Opened as a plan of its own.")}>

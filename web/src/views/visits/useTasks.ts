@@ -17,14 +17,16 @@ export function useTasks(view: VisitsView | undefined) {
   const note = useNoteFacts(plan.id);
   const change = useChangePlant(plan.id);
   const cache = useQueryClient();
-  /** Shown at once: it is kept here before it is sent. */
-  const shown = (task: TaskView, state: TaskFact["state"], more: Noted) =>
+  /** Shown at once: it is kept here before it is sent. An answer on its way that does not know of it yet is not waited for. */
+  const shown = async (task: TaskView, state: TaskFact["state"], more: Noted) => {
+    await cache.cancelQueries({ queryKey: ["plan", plan.id, "visits"] });
     cache.setQueryData<VisitsView>(["plan", plan.id, "visits", plan.revision], (old) => {
       const noted = { id: "", state, who: currentWho(), at: "", minutes: null, from_m: null, until_m: null, note: null, points: [], ...more };
       return old && { ...old, tasks: old.tasks.map((one) => (one.key === task.key ? { ...one, noted } : one)) };
     });
+  };
   const became = (task: TaskView, state: TaskFact["state"], more: Noted = {}) => {
-    shown(task, state, more);
+    void shown(task, state, more);
     return note([
       {
         about: { kind: task.about_kind as TaskFact["about"]["kind"], id: task.about_id },
@@ -50,9 +52,11 @@ export function useTasks(view: VisitsView | undefined) {
   };
   /** Goods are ordered, or not after all. */
   const ordered = (key: string, done: boolean) => {
-    cache.setQueryData<VisitsView>(["plan", plan.id, "visits", plan.revision], (old) => {
-      return old && { ...old, orders: old.orders.map((one) => (one.key === key ? { ...one, ordered: done } : one)) };
-    });
+    void cache.cancelQueries({ queryKey: ["plan", plan.id, "visits"] }).then(() =>
+      cache.setQueryData<VisitsView>(["plan", plan.id, "visits", plan.revision], (old) => {
+        return old && { ...old, orders: old.orders.map((one) => (one.key === key ? { ...one, ordered: done } : one)) };
+      }),
+    );
     const nothing = { minutes: null, from_m: null, until_m: null, note: null, points: [], was: null };
     void note([{ about: { kind: "plan", id: view?.plan ?? "" }, told: { kind: "task", task: key, state: done ? "done" : "open", ...nothing } }]).then(
       (how) => say(`${done ? "Ordered" : "Not ordered"}${how === "kept" ? ", kept here, not sent yet" : ""}.`),
