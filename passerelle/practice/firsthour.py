@@ -73,6 +73,8 @@ def _tested(check: PlanCheck, facts: Facts) -> tuple[bool, str]:
     rows = [row for one in sheets_of(check, facts).sheets for row in one.rows
             if row.tested.run.links]  # fmt: skip
     good = sum(row.state == "passes" for row in rows)
+    if not check.alone:
+        return False, "There is no link yet."
     if not rows:
         return False, "No strand of a link can be tested yet: its cable has no panels at both ends."
     return good == len(rows), f"{good} of {counted(len(rows), 'strand')} that the link uses pass."

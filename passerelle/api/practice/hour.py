@@ -22,7 +22,7 @@ def _to(step: Step, plan_id: int, link: str | None) -> str:
 
 
 def _view(ctx: Context, who: str) -> schemas.HourView:
-    kept = ctx.practice.walk(who)
+    kept, plans = ctx.practice.walk(who), sorted(ctx.practice.walked_in())
     try:
         now = None if kept is None else judged(ctx, kept[0])
     except NoPlanError:
@@ -33,13 +33,13 @@ def _view(ctx: Context, who: str) -> schemas.HourView:
                              skipped=False, says="", to="")
             for one in STEPS
         ]  # fmt: skip
-        return schemas.HourView(plan_id=None, left=False, at=STEPS[0].key, steps=steps)
+        return schemas.HourView(plan_id=None, plans=plans, left=False, at=STEPS[0].key, steps=steps)
     plan_id, skipped, left = kept
     link = next(iter(now.check.alone), None)
     made = stands(now.check, now.held.facts, skipped)
     here = at(made)
     return schemas.HourView(
-        plan_id=plan_id, left=left, at=None if here is None else here.step.key,
+        plan_id=plan_id, plans=plans, left=left, at=None if here is None else here.step.key,
         steps=[
             schemas.HourStep(
                 key=one.step.key, name=one.step.name, do=one.step.do, why=one.step.why,

@@ -250,9 +250,13 @@ class HourStep(BaseModel):
 
 
 class HourView(BaseModel):
-    """The first hour. plan_id : its own plan; None: not begun. at : the step that is next."""
+    """The first hour. plan_id : its own plan; None: not begun. at : the step that is next.
+
+    plans : all plans that are somebody's first hour, which are marked.
+    """
 
     plan_id: int | None
+    plans: list[int]
     left: bool
     at: str | None
     steps: list[HourStep]

@@ -248,7 +248,9 @@ def _tell(known: Known, truth: Truth) -> Revealed:
         shares = " / ".join(f"{100 * share:.0f}" for share in row.rx_far)
         told = "of a hundred such links the far receiver tells no light, low, as planned in"
         rule = row.findings[0] if row.findings else None
-        why.append(Why(f"{row.words}{end}: {told} {shares}.", rule, row.source))
+        why.append(
+            Why(f"{row.words[:1].upper()}{row.words[1:]}{end}: {told} {shares}.", rule, row.source)
+        )
         why.append(Why(f"Remedy: {REMEDIES[row.id].do}"))
     topic = truth.causes[0].row.id if len(truth.causes) == 1 else "two at once"
     return Revealed(topic, f"{words[:1].upper()}{words[1:]}.", tuple(why))

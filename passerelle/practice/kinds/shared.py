@@ -68,19 +68,22 @@ def _site(level: int, chance: Random) -> Plant:
         Place(FAR, supply="mast battery"),
         *(Place(name, supply=feed if level >= 4 else f"supply of {name}") for name in names),
     ]
-    legs = [(HUB, first), (first, FAR), (HUB, second), (second, FAR), (HUB, side)]
-    lie = [DIG if level >= 2 and n in (0, 2) else None for n in range(len(legs))]
-    if level == 3:
-        pair = chance.choice([(1, 3), (0, 3), (1, 2)])
-        lie = [DIG if n in pair else None for n in range(len(legs))]
-    if level == 4:
-        lie = [None] * len(legs)
+    legs = [(HUB, first), (first, FAR), (HUB, second), (second, FAR), (HUB, side), (second, first)]
+    dug: tuple[int, ...] = ()
+    second_way = ("W3", "W4")
+    if level in (2, 5):
+        dug = chance.choice([(0, 2), (1, 3), (0, 4), (2, 4), (1, 2)])
+    elif level == 3:
+        dug = chance.choice([(1, 3), (0, 3), (1, 2), (0, 4), (2, 4), (), ()])
+        if not dug:  # the second way comes through the same place, and over the same last leg
+            second_way = ("W3", "W6", "W2")
+    lie = [DIG if n in dug else None for n in range(len(legs))]
     ways = {f"W{n + 1}": Pathway(f"W{n + 1}", a, b, float(chance.randrange(60, 500, 10)), "duct",
                                  "measured", lies_in=lie[n], id=f"drillway{n:05d}")
             for n, (a, b) in enumerate(legs)}  # fmt: skip
     cables = {
         "C1": Cable("C1", HUB, FAR, "OS2", 12, route=("W1", "W2"), id="drillcable001"),
-        "C2": Cable("C2", HUB, FAR, "OS2", 12, route=("W3", "W4"), id="drillcable002"),
+        "C2": Cable("C2", HUB, FAR, "OS2", 12, route=second_way, id="drillcable002"),
         "C3": Cable("C3", HUB, first, "OS2", 12, route=("W1",), id="drillcable003"),
         "C4": Cable("C4", HUB, side, "OS2", 12, route=("W5",), id="drillcable004"),
     }
@@ -88,12 +91,13 @@ def _site(level: int, chance: Random) -> Plant:
     def use(name: str, ends: tuple[str, str], cable: str) -> LinkUse:
         return LinkUse(f"id {name}", name, ends, uses=(Use(cable, (1, 2), 2),))
 
-    links = (
+    links = [
         use("Main", (HUB, FAR), "C1"), use("Reserve", (HUB, FAR), "C2"),
         use(f"{first} office", (HUB, first), "C3"), use(f"{side} store", (HUB, side), "C4"),
-    )  # fmt: skip
+    ]  # fmt: skip
+    chance.shuffle(links)
     return Plant({one.name: one for one in places}, ways, cables,
-                 groups={"Mast": Group("Mast", PAIR)}, links=links)  # fmt: skip
+                 groups={"Mast": Group("Mast", PAIR)}, links=tuple(links))  # fmt: skip
 
 
 def _make(drill: Drill) -> tuple[Known, Truth]:

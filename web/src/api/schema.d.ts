@@ -6056,10 +6056,14 @@ export interface components {
         /**
          * HourView
          * @description The first hour. plan_id : its own plan; None: not begun. at : the step that is next.
+         *
+         *     plans : all plans that are somebody's first hour, which are marked.
          */
         HourView: {
             /** Plan Id */
             plan_id: number | null;
+            /** Plans */
+            plans: number[];
             /** Left */
             left: boolean;
             /** At */

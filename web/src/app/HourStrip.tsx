@@ -10,7 +10,9 @@ export function HourStrip({ planId, revision }: { planId: number; revision: numb
   const navigate = useNavigate();
   const at = useLocation().pathname;
   const { refuse } = useNotice();
-  if (data?.plan_id !== planId) return null;
+  if (!data?.plans.includes(planId)) return null;
+  const mine = data.plan_id === planId;
+  const off = data.left || !mine;
   const act = (what: HourAct, step: string | null = null) => walk.mutate({ act: what, step }, { onError: refuse });
   const number = data.steps.findIndex((one) => one.key === data.at);
   const step = data.steps[number];
@@ -32,11 +34,11 @@ export function HourStrip({ planId, revision }: { planId: number; revision: numb
         <Flex gap="3" align="center" wrap="wrap">
           <Box flex="1" minW="240px">
             <Text fontSize="13px" fontWeight="700" color="accent.fg">
-              Practice · first hour{step ? `, step ${number + 1} of ${data.steps.length}` : ""}
-              {data.left && ", left"}
+              Practice · first hour{mine && step ? `, step ${number + 1} of ${data.steps.length}` : ""}
+              {mine && data.left && ", left"}
             </Text>
-            {data.left ? (
-              <Text fontSize="14px">This plan is for practice. {step ? `Next would be: ${step.name}.` : "All steps are through."}</Text>
+            {off ? (
+              <Text fontSize="14px">This plan is for practice. {mine && (step ? `Next would be: ${step.name}.` : "All steps are through.")}</Text>
             ) : step ? (
               <Text lineHeight="1.3">
                 <b>{step.name}.</b> {step.do}{" "}
@@ -53,25 +55,27 @@ export function HourStrip({ planId, revision }: { planId: number; revision: numb
             )}
           </Box>
           <Flex gap="2" wrap="wrap">
-            {!data.left && step && at !== step.to && (
+            {!off && step && at !== step.to && (
               <Button size="sm" minH="40px" colorPalette="accent" onClick={() => void navigate(step.to)}>
                 Go there
               </Button>
             )}
-            {!data.left && step && (
+            {!off && step && (
               <Button size="sm" minH="40px" variant="outline" bg="bg.panel" onClick={() => act("skip", step.key)}>
                 Skip
               </Button>
             )}
-            {!data.left &&
+            {!off &&
               skipped.slice(0, 1).map((one) => (
                 <Button key={one.key} size="sm" minH="40px" variant="outline" bg="bg.panel" onClick={() => act("back", one.key)}>
                   Back to: {one.name}
                 </Button>
               ))}
-            <Button size="sm" minH="40px" variant="outline" bg="bg.panel" onClick={() => act(data.left ? "resume" : "leave")}>
-              {data.left ? "Take it up again" : "Leave"}
-            </Button>
+            {mine && (
+              <Button size="sm" minH="40px" variant="outline" bg="bg.panel" onClick={() => act(data.left ? "resume" : "leave")}>
+                {data.left ? "Take it up again" : "Leave"}
+              </Button>
+            )}
             <Button size="sm" minH="40px" variant="outline" bg="bg.panel" onClick={() => void navigate("/practice")}>
               Practice
             </Button>

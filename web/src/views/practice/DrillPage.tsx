@@ -136,8 +136,18 @@ function Work({ posed, drill }: { posed: Posed; drill: DrillRef }) {
       >
         {posed.title}
       </Headline>
-      <Flex mt="3" gap="6" direction={{ base: "column", lg: "row" }} align="start">
-        <Box flex="1" minW="0" w="100%">
+      <Box
+        mt="3"
+        display="grid"
+        columnGap="6"
+        gridTemplateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 420px" }}
+        gridTemplateRows={{ lg: "auto 1fr" }}
+        gridTemplateAreas={{
+          base: '"scene" "acts" "form"',
+          lg: wide ? '"scene acts" "form acts"' : posed.acts.length ? '"scene acts" "scene form"' : '"scene form"',
+        }}
+      >
+        <Box gridArea="scene" minW="0">
           {posed.scene.map((text) => (
             <Text key={text} mb="1.5" fontSize="16px">
               <Said text={text} />
@@ -167,25 +177,24 @@ function Work({ posed, drill }: { posed: Posed; drill: DrillRef }) {
               </section>
             </Box>
           )}
-          {wide && form}
         </Box>
-        <Box w={{ base: "100%", lg: "420px" }} flex="none">
-          {posed.acts.length > 0 && (
-            <>
-              <Flex align="baseline" gap="3" aria-live="polite" data-clock="">
-                <Mono fontSize="26px" fontWeight="700">
-                  {clock(minutes)}
-                </Mono>
-                <Text color="fg.muted">
-                  min on the clock, {matings} {matings === 1 ? "mating" : "matings"}
-                </Text>
-              </Flex>
-              <Acts acts={posed.acts} done={done} busy={busy} onAct={act} />
-            </>
-          )}
-          {!wide && form}
+        {posed.acts.length > 0 && (
+          <Box gridArea="acts" minW="0">
+            <Flex align="baseline" gap="3" aria-live="polite" data-clock="">
+              <Mono fontSize="26px" fontWeight="700">
+                {clock(minutes)}
+              </Mono>
+              <Text color="fg.muted">
+                min on the clock, {matings} {matings === 1 ? "mating" : "matings"}
+              </Text>
+            </Flex>
+            <Acts acts={posed.acts} done={done} busy={busy} onAct={act} />
+          </Box>
+        )}
+        <Box gridArea="form" minW="0">
+          {form}
         </Box>
-      </Flex>
+      </Box>
     </>
   );
 }

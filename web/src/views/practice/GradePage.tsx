@@ -87,7 +87,7 @@ export function GradePage({ grade, posed, onNext, onSame, onAgain }: Props) {
                       "As the tool would have done."
                     ) : (
                       <>
-                        Shorter: <Said text={one.instead} />
+                        The tool here: <Said text={one.instead} />
                       </>
                     )}
                   </Text>
