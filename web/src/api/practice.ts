@@ -65,14 +65,15 @@ export function usePracticeActs() {
   };
 }
 
-/** The first hour; where a plan is open, it is asked anew as the plan changes. */
-export const useHour = (revision = 0) => useQuery({ queryKey: [...HOUR, revision], queryFn: () => taken(client.GET("/api/practice/hour")), staleTime: 0 });
+/** The first hour; where a plan is open, it is asked anew as the plan and its facts change. */
+export const useHour = (plan_id: number | null = null, revision = 0) =>
+  useQuery({ queryKey: plan_id === null ? HOUR : ["plan", plan_id, "hour", revision], queryFn: () => taken(client.GET("/api/practice/hour")), staleTime: 0 });
 
 export function useWalk() {
   const cache = useQueryClient();
   return useMutation({
     mutationFn: (body: { act: HourAct; step?: string | null }) => taken(client.POST("/api/practice/hour", { body: { step: null, ...body } })),
-    onSuccess: () => void cache.invalidateQueries({ queryKey: HOUR }),
+    onSuccess: () => void cache.invalidateQueries({ predicate: ({ queryKey }) => queryKey.includes("hour") }),
   });
 }
 

@@ -5,7 +5,7 @@ import { useHour, useWalk, type HourAct } from "../api/practice";
 import { useNotice } from "./notice";
 
 export function HourStrip({ planId, revision }: { planId: number; revision: number }) {
-  const { data } = useHour(revision);
+  const { data } = useHour(planId, revision);
   const walk = useWalk();
   const navigate = useNavigate();
   const at = useLocation().pathname;

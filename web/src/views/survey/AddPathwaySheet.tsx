@@ -9,6 +9,11 @@ import { Sheet } from "../../parts/Sheet";
 import { SheetChoice, SheetText } from "../../parts/SheetRow";
 import { Problem } from "../../parts/Problem";
 
+const FIELDS: Record<string, string> = { a: "From", b: "To", name: "Name", length_m: "Length", kind: "Kind" };
+
+/** The field as the sheet names it, in place of where it stands in the plan. */
+const inWords = (text: string) => text.replace(/^pathways\[\d+\]\.(\w+): /, (_, key: string) => `${FIELDS[key] ?? key}: `);
+
 interface Props {
   places: string[];
   from?: string | undefined;
@@ -40,7 +45,7 @@ export function AddPathwaySheet({ places, from, onClose, onAdded }: Props) {
         onAdded(doc.name);
         onClose();
       })
-      .catch((error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
+      .catch((error: unknown) => setProblem(inWords(error instanceof Error ? error.message : String(error))));
   };
   return (
     <Sheet
