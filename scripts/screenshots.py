@@ -69,6 +69,13 @@ def need(page: Page) -> None:
     page.get_by_role("radio", name="field connectors").wait_for()
 
 
+def practice(page: Page) -> None:
+    """A drill with two traces taken."""
+    page.goto("/practice/drill?kind=trace&level=3&seed=4")
+    page.locator("[data-act='shoot 1310']").click()
+    page.locator("[data-looked]").wait_for()
+
+
 def visits(page: Page) -> None:
     """Days on site as proposed and taken, two tasks of the first one done."""
     page.goto("/plans/1/visits")
@@ -84,12 +91,6 @@ def visits(page: Page) -> None:
 SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
     ("overview", overview, False, DESIGN),
     ("survey", view("survey", "[data-pathway]"), False, DESIGN),
-    (
-        "survey-section",
-        view("survey?sort=pathway&name=Lab%20duct", "[data-section]"),
-        False,
-        DESIGN,
-    ),
     ("route-strands", view("route?cable=H-04", "[data-strand]"), False, TABLET),
     ("route-failures", view("route?show=failures", "[data-group]"), False, DESIGN),
     ("need", need, False, DESIGN),
@@ -111,6 +112,7 @@ SHOTS: list[tuple[str, Callable[[Page], None], bool, tuple[int, int]]] = [
         False,
         DESIGN,
     ),
+    ("practice", practice, False, DESIGN),
 ]
 
 

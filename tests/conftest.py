@@ -1,6 +1,7 @@
 """What the tests share: the smallest plan file, a store, a running application."""
 
 import os
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -11,7 +12,7 @@ from starlette.testclient import TestClient
 from passerelle.api.app import create_app
 from passerelle.api.serving import load
 from passerelle.demo_data import mistakes_plan
-from passerelle.plans.store import Store
+from passerelle.plans.store import FILE_NAME, Store
 
 settings.register_profile("steady", derandomize=True, deadline=None)
 settings.register_profile("search", deadline=None)
@@ -20,9 +21,18 @@ settings.load_profile("search" if os.environ.get("PASSERELLE_SEARCH") else "stea
 SMALLEST = Path(__file__).parent / "two-runs.passerelle.json"
 
 
+@pytest.fixture(scope="session")
+def new_store(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """The database of a new store, made once: what migrations do is tested by itself."""
+    folder = tmp_path_factory.mktemp("new")
+    Store(folder).close()
+    return folder / FILE_NAME
+
+
 @pytest.fixture
-def store(tmp_path: Path) -> Iterator[Store]:
+def store(tmp_path: Path, new_store: Path) -> Iterator[Store]:
     """An empty store."""
+    shutil.copy(new_store, tmp_path / FILE_NAME)
     made = Store(tmp_path)
     yield made
     made.close()

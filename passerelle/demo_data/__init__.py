@@ -1,5 +1,6 @@
 """The demo plans: an invented island field station. All names, lengths and figures are made up."""
 
+from functools import cache
 from importlib.resources import files
 from typing import Literal
 
@@ -11,8 +12,12 @@ Demo = Literal["skerravoe", "mistakes"]
 """skerravoe : as a good planner has it; mistakes : the same station, one mistake of each kind."""
 
 
+@cache
 def demo_file(name: Demo = "skerravoe") -> tuple[Plan, Facts]:
-    """A demo plan and what was seen there, from the plan file that ships with the application."""
+    """A demo plan and what was seen there, from the plan file that ships with the application.
+
+    It is read once: a plan is never changed, only followed by another.
+    """
     return read_file((files(__package__) / f"{name}.passerelle.json").read_bytes())
 
 

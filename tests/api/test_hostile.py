@@ -19,7 +19,7 @@ from passerelle.plans import plans as plans_module
 from passerelle.plans.plans import Plans
 from tests.api.hostile import Hostile
 
-CALLS = int(os.environ.get("PASSERELLE_CALLS", "1200"))
+CALLS = int(os.environ.get("PASSERELLE_CALLS", "800"))
 HEADERS = {
     "content-security-policy", "x-content-type-options", "referrer-policy",
     "cross-origin-resource-policy", "cache-control",

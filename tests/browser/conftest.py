@@ -1,7 +1,6 @@
 """A running application with the demo plan, and a page of a real browser in front of it."""
 
 from collections.abc import Iterator
-from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
@@ -32,8 +31,9 @@ still.replaceSync(`*, *::before, *::after {
   animation-duration: 0s !important; transition-duration: 0s !important
 }`);
 document.adoptedStyleSheets = [still];
+Object.defineProperty(navigator, "connection", { value: { saveData: true } });
 """
-"""Nothing fades in or out: what fades is waited for, in every test."""
+"""Nothing fades in or out, which every test would wait for; nothing is fetched ahead."""
 
 
 @pytest.fixture(scope="session")
@@ -46,12 +46,10 @@ def browser() -> Iterator[Browser]:
 
 
 @pytest.fixture
-def address(tmp_path: Path) -> Iterator[str]:
-    store = Store(tmp_path)
+def address(store: Store) -> Iterator[str]:
     load(store, mistakes_plan())
     with beside(store) as made:
         yield made
-    store.close()
 
 
 @pytest.fixture

@@ -120,9 +120,7 @@ def test_a_picture_is_kept_with_a_place_and_taken_off_again(page: Page):
     expect(small).to_have_count(0)
 
 
-@pytest.mark.parametrize("theme", ["light", "dark"])
-def test_the_page_is_accessible_and_no_wider_than_a_phone(page: Page, theme: str):
-    page.emulate_media(color_scheme=theme)
+def test_the_page_is_accessible_and_no_wider_than_a_phone(page: Page):
     page.goto("/plans/1/papers")
     expect(page.locator("[data-answer]")).to_contain_text("papers")
     expect(page.get_by_role("region", name="Labels")).to_contain_text("labels as PDF")

@@ -88,7 +88,9 @@ if (location.pathname.startsWith("/plans/")) {
   };
   void load.Shell();
   void (views[last] ?? load.Light)();
-  window.addEventListener("load", () => setTimeout(() => Object.values(load).forEach((one) => void one()), 1500));
+  // Where the browser is to spare the line and the machine, nothing is fetched ahead.
+  const spare = (navigator as { connection?: { saveData?: boolean } }).connection?.saveData === true;
+  if (!spare) window.addEventListener("load", () => setTimeout(() => Object.values(load).forEach((one) => void one()), 1500));
 }
 
 function Opening() {

@@ -70,7 +70,7 @@ def _site(level: int, chance: Random) -> Plant:
     ]
     legs = [(HUB, first), (first, FAR), (HUB, second), (second, FAR), (HUB, side), (second, first)]
     dug: tuple[int, ...] = ()
-    second_way = ("W3", "W4")
+    second_way: tuple[str, ...] = ("W3", "W4")
     if level in (2, 5):
         dug = chance.choice([(0, 2), (1, 3), (0, 4), (2, 4), (1, 2)])
     elif level == 3:

@@ -136,7 +136,7 @@ function Page({ told }: { told: Told }) {
             </Button>
           )}
           <Text mt="3" fontSize="13px" color="fg.muted">
-            Kept on this machine alone, by the name that you sign with.
+            Kept on this machine alone, by the name that you sign with. Minutes are planning values.
           </Text>
         </Box>
       </Flex>
