@@ -4,8 +4,8 @@ A kind of drill makes two things of a seed: what is known, and the truth. What i
 what is known alone, and so is what the tool itself would do: neither is ever handed the truth.
 """
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
 from random import Random
 from typing import Any, Generic, Literal, TypeVar, get_args
 
@@ -240,7 +240,8 @@ class KindOf(Generic[P, T]):
     """A kind of drill. `make` draws what is known and the truth; the rest is pure.
 
     look : what an act shows, after what was done before. move : what the tool would do next.
-    right : whether an answer is. tell : what it was. own : whether it can be made of a plan's link.
+    right : whether an answer is. tell : what it was. musts : acts that nobody leaves out, each with
+    the key of what is unsafe about leaving it out.
     """
 
     name: str
@@ -252,6 +253,7 @@ class KindOf(Generic[P, T]):
     move: Callable[[P, Seen], Move]
     right: Callable[[P, T, Answer], bool]
     tell: Callable[[P, T], Revealed]
+    musts: Mapping[str, str] = field(default_factory=dict)
 
 
 AnyKind = KindOf[Any, Any]

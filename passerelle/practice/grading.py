@@ -1,9 +1,11 @@
 """What counts on site: right or not, minutes, matings, parts, safety; and the shorter way."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
 from .drill import (
+    UNSAFE,
     Act,
     Answer,
     AnyKind,
@@ -18,6 +20,7 @@ from .drill import (
     unsafe,
 )
 
+NO_MUSTS: Mapping[str, str] = {}
 MOST_ACTS = 60
 """A drill that takes more has been given up."""
 
@@ -74,8 +77,8 @@ class Grade:
         )  # fmt: skip
 
 
-def spent_on(posed: Posed, seen: Seen) -> Spent:
-    """What looks took."""
+def spent_on(posed: Posed, seen: Seen, musts: Mapping[str, str] = NO_MUSTS) -> Spent:
+    """What looks took. musts : what is unsafe to leave out, by the act that is left out."""
     acts = {one.id: one for one in posed.acts}
     mine = [acts[one.act] for one in seen]
     wasted = tuple(
@@ -83,6 +86,9 @@ def spent_on(posed: Posed, seen: Seen) -> Spent:
         if act.part is not None and look.shown.helped is not True
     )  # fmt: skip
     bad = tuple(found for one in mine if (found := unsafe(one.id)) is not None)
+    done = {one.id for one in mine}
+    left_out = (UNSAFE[key] for act, key in musts.items() if act in acts and act not in done)
+    bad = tuple(dict.fromkeys((*bad, *left_out)))
     return Spent(sum(a.minutes for a in mine), sum(a.matings for a in mine), wasted, bad)
 
 
@@ -94,7 +100,7 @@ def solve(kind: AnyKind, known: Any, truth: Any) -> Solved:
         move = kind.move(known, seen)
         if move.act is None:
             right = kind.right(known, truth, move.answer)
-            return Solved(seen, move.answer, right, spent_on(posed, seen))
+            return Solved(seen, move.answer, right, spent_on(posed, seen, kind.musts))
         seen = (*seen, Look(move.act, shown(kind, known, truth, move.act, seen)))
     return Solved(seen, (), False, spent_on(posed, seen))
 
@@ -134,7 +140,7 @@ def grade(kind: AnyKind, known: Any, truth: Any, acts: tuple[str, ...], answer: 
     seen = replayed(kind, known, truth, acts)
     best = solve(kind, known, truth)
     return Grade(
-        kind.right(known, truth, answer), spent_on(posed, seen), best,
+        kind.right(known, truth, answer), spent_on(posed, seen, kind.musts), best,
         _steps(kind, known, posed, seen), kind.tell(known, truth),
         worded(posed, answer), worded(posed, best.answer),
     )  # fmt: skip

@@ -1,6 +1,9 @@
 """Drills from their seed: the same everywhere, refused where there is none, silent till told."""
 
 import json
+import os
+import subprocess
+import sys
 from dataclasses import asdict, replace
 
 import pytest
@@ -44,6 +47,32 @@ def test_the_same_three_make_the_same_drill_and_another_seed_another(kind):
     posed = [made.pose(made.make(Drill(kind, 4, seed))[0]) for seed in (3, 3, 4, 5)]
     assert posed[0] == posed[1]
     assert len({json.dumps(asdict(one), default=str) for one in posed}) > 1
+
+
+PRINTED = """
+import hashlib
+from passerelle.practice.catalog import CATALOG
+from passerelle.practice.drill import Drill
+from passerelle.practice.grading import solve
+for kind, made in CATALOG.items():
+    known, truth = made.make(Drill(kind, 4, 77))
+    best = solve(made, known, truth)
+    told = (made.pose(known), [(one.act, one.shown.said) for one in best.seen], best.answer)
+    print(kind, hashlib.sha256(repr(told).encode()).hexdigest())
+"""
+
+
+def test_another_process_makes_the_same_drills_shows_the_same_and_solves_them_so():
+    """A set is worth something only where its seeds are the same drills on every machine."""
+    runs = [
+        subprocess.run(
+            [sys.executable, "-c", PRINTED], capture_output=True, text=True, check=True,
+            env={**os.environ, "PYTHONHASHSEED": seed},
+        ).stdout
+        for seed in ("1", "2")
+    ]  # fmt: skip
+    assert runs[0] == runs[1]
+    assert len(runs[0].splitlines()) == len(KINDS)
 
 
 @pytest.mark.parametrize("kind", KINDS)

@@ -63,9 +63,10 @@ def _ways(level: int, chance: Random) -> list[Pathway]:
     found = []
     for n in range(DUCTS[level]):
         far = float(chance.randrange(80, 360, 10))
-        turns = [Bend(float(chance.choice([45, 90, 90])), 1.0,
-                      round(far * chance.uniform(0.05, 0.95)))
-                 for _ in range(chance.randrange(1, 4))]  # fmt: skip
+        spots = sorted(
+            round(far * chance.uniform(0.05, 0.95)) for _ in range(chance.randrange(1, 4))
+        )
+        turns = [Bend(float(chance.choice([45, 90, 90])), 1.0, at) for at in spots]
         rise = float(chance.choice([0, 0, -12, 15, 25])) if level >= 4 else 0.0
         a = STOPS[n] if n else STOPS[0]
         b = STOPS[-1] if n == DUCTS[level] - 1 else STOPS[n + 1]
@@ -211,5 +212,5 @@ KIND = KindOf(
     "Plan the pull", "the end to feed from, and where a cable is pulled out",
     ("which end", "one point or none", "a point among two", "up and down hill",
      "the drawing may be wrong"),
-    _make, _pose, _look, _move, _right, _tell,
+    _make, _pose, _look, _move, _right, _tell, {"test reel": "pull-untested"},
 )  # fmt: skip

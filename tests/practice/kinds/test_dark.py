@@ -10,7 +10,9 @@ from passerelle.practice.grading import solve, spent_on
 from passerelle.practice.kinds.dark import KIND, Known, Truth, drawn, noted
 from passerelle.practice.plants import RULES, judged
 
-CHECK = judged(propose(Need("Kiln", "Mill", "10GBASE-LR", 2000.0), RULES))
+CHECK = judged(
+    replace(propose(Need("Kiln", "Mill", "10GBASE-LR", 2000.0), RULES), id="drilllink0001")
+)
 BY_ID = {one.row.id: one for one in causes(CHECK)}
 
 

@@ -6,7 +6,8 @@ import pytest
 
 from passerelle.core.plan.backbone import Bend, Cable, Pathway, Place
 from passerelle.core.plant.model import Plant
-from passerelle.practice.drill import Look
+from passerelle.practice.drill import UNSAFE, Look
+from passerelle.practice.grading import grade
 from passerelle.practice.kinds.pull import KIND, Known, Truth, best_of
 from tests.planting import kind
 
@@ -49,6 +50,16 @@ def test_a_pull_over_the_rating_needs_a_point_and_no_more_than_one():
     known, truth = Known(two, True), Truth(two)
     assert KIND.right(known, truth, (f"{best_of(two).feed}/Pit 1",))
     assert not KIND.right(known, truth, (best_of(two).feed,))
+
+
+def test_a_cable_that_was_not_tested_is_not_pulled():
+    known, truth = Known(ONE, True), Truth(ONE)
+    rash = grade(KIND, known, truth, (), ("a",))
+    assert (rash.right, rash.clean) == (True, False)
+    assert [one.do for one in rash.spent.unsafe] == [UNSAFE["pull-untested"].do]
+    both = grade(KIND, known, truth, ("unsafe pull-untested",), ("a",))
+    assert len(both.spent.unsafe) == 1
+    assert grade(KIND, known, truth, ("test reel",), ("a",)).clean
 
 
 def test_the_reel_is_tested_before_the_pull_and_the_drawing_before_it_is_believed():

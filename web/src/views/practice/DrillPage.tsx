@@ -200,6 +200,7 @@ function Work({ posed, drill }: { posed: Posed; drill: DrillRef }) {
 }
 
 function Known({ table }: { table: NonNullable<Posed["table"]> }) {
+  const bold = Math.max(0, table.head.indexOf("part"));
   return (
     <Box overflowX="auto" mt="2" tabIndex={0} role="region" aria-label="What is known">
       <Table.Root size="sm">
@@ -216,7 +217,7 @@ function Known({ table }: { table: NonNullable<Posed["table"]> }) {
           {table.rows.map((row, n) => (
             <Table.Row key={n}>
               {row.map((cell, at) => (
-                <Table.Cell key={at} px="2" py="1" fontWeight={at === 1 ? 600 : undefined}>
+                <Table.Cell key={at} px="2" py="1" fontWeight={at === bold ? 600 : undefined} whiteSpace={table.head[at] === "length" ? "nowrap" : undefined}>
                   <Said text={cell} />
                 </Table.Cell>
               ))}
