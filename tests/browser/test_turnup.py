@@ -113,6 +113,12 @@ def test_the_weak_link_says_by_how_much_where_and_since_when(page):
     drawing = page.locator("[data-levels='b']")
     expect(drawing).to_contain_text("4.5 dB under plan")
     expect(drawing).to_contain_text("receiver needs −14.4")
+    # The same dots stand on the staircase in Light.
+    page.goto(WEAK.removesuffix("/turnup"))
+    stairs = page.locator("[data-drawing]")
+    expect(stairs.locator("[data-dot]")).to_have_count(1)
+    expect(stairs).to_contain_text("● read · ○ day one")
+    expect(stairs).to_contain_text("−8.6")
 
 
 def test_a_dump_is_read_or_refused_in_one_sentence(page):

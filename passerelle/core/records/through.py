@@ -4,6 +4,7 @@ from collections import defaultdict
 from dataclasses import dataclass, field
 
 from passerelle.core.judge.wholeplan import PlanCheck
+from passerelle.core.plan.backbone import Pathway
 from passerelle.core.plant.fates import CABLE, PATHWAY, TRENCH, Element, Outage, outage
 
 
@@ -31,7 +32,8 @@ class Told:
 class Through:
     """What hangs on one thing. groups_lost : redundant groups that lose all their links.
 
-    conductors : cables in it that carry power, or may: they are made safe by a licensed person.
+    conductors : what in it carries power, or may, be it the plan's or another's: it is made safe by
+    a licensed person.
     """
 
     sort: str
@@ -61,12 +63,30 @@ def through(check: PlanCheck, sort: str, name: str) -> Through:
         for one in out.links
     )  # fmt: skip
     services = _services(check, out)
-    power = tuple(
+    power = [
         name for name in cables
         if (kind := check.plant.cables[name].type) is not None and kind.conductors
-    )  # fmt: skip
+    ]  # fmt: skip
+    power += [
+        f"{other.what} in {way.name}"
+        for way in _ways(check, element) for other in way.others if other.power or other.copper
+    ]  # fmt: skip
     return Through(sort, name, cables, links, services, out.groups, out.weakened,
-                   _tell(check, out, services), power)  # fmt: skip
+                   _tell(check, out, services), tuple(power))  # fmt: skip
+
+
+def _ways(check: PlanCheck, element: Element) -> list[Pathway]:
+    """The ways that are opened where something is cut: its own, or those that it runs through."""
+    sort, name = element
+    plant = check.plant
+    if sort == CABLE:
+        cable = plant.cables.get(name)
+        return [] if cable is None else [way for way, _ in plant.steps(cable)]
+    if sort == PATHWAY:
+        return [plant.pathways[name]] if name in plant.pathways else []
+    if sort == TRENCH:
+        return [one for one in plant.pathways.values() if one.lies_in == name]
+    return list(plant.pathways_at.get(name, ()))
 
 
 def _cables(check: PlanCheck, element: Element) -> tuple[str, ...]:

@@ -1,6 +1,6 @@
 """What has to be ordered, how long it takes to come, and what is ordered already."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from passerelle.core.materials.lines import own_key, priced_as
 from passerelle.core.materials.materials import Materials
@@ -33,12 +33,16 @@ def order_key(key: str, what: str) -> str:
 def orders_of(materials: Materials, facts: Facts = Facts.NONE) -> tuple[Order, ...]:
     """What has to be ordered, what takes longest first; what nobody recorded comes last."""
     noted = standing(facts)
-    found = []
+    found: dict[str, Order] = {}
     for line in materials.lines:
         if line.buy <= 0:
             continue
         key = order_key(line.key, line.what)
+        known = found.get(key)
+        if known is not None:  # modules and their spares are one thing to order
+            found[key] = replace(known, reasons=(*known.reasons, *line.reasons))
+            continue
         lead = materials.book.leads.get(priced_as(line.key, line.what, materials.book))
         ordered = key in noted and noted[key].state == "done"
-        found.append(Order(key, f"{line.item}: {line.what}", lead, line.reasons, ordered))
-    return tuple(sorted(found, key=lambda one: -(one.lead_days or 0)))
+        found[key] = Order(key, f"{line.item}: {line.what}", lead, line.reasons, ordered)
+    return tuple(sorted(found.values(), key=lambda one: -(one.lead_days or 0)))

@@ -8,7 +8,6 @@ from passerelle.core.hunting.hunt import hunt
 from passerelle.core.hunting.seen import EndSeen, Practice, Seen
 from passerelle.core.judge.wholeplan import check
 from passerelle.core.plan.devices import Spare
-from passerelle.core.plan.huntodds import read_odds
 from passerelle.core.plan.things import Things
 from passerelle.core.plant.travel import travel_of
 from passerelle.core.turnup.practice import practice_of
@@ -18,17 +17,6 @@ PLAN = demo_plan()
 JUDGED = check(PLAN)
 LINK = "demolink0004"
 DARK = Seen(EndSeen({"rx": None, "tx": -2.4}), EndSeen({"rx": None, "tx": -2.7}))
-
-
-def test_odds_are_read_as_they_are_typed() -> None:
-    assert read_odds(" dirty = 25, bend=8;break=0 ") == {"dirty": 25, "bend": 8, "break": 0}
-    assert read_odds("") == {}
-
-
-@pytest.mark.parametrize("text", ["ghosts=3", "dirty", "dirty=-1", "dirty=nan", "dirty=1e9"])
-def test_what_cannot_be_odds_is_refused_with_its_cause_and_limit(text) -> None:
-    with pytest.raises(ValueError, match=r"no cause; one of|is a number from 0 to 1000"):
-        read_odds(text)
 
 
 def test_a_cause_that_is_frequent_here_is_likelier() -> None:

@@ -16,7 +16,7 @@ interface Props {
 
 const TOP = 24;
 const BOTTOM = 12;
-const isLevel = (level: unknown): level is number => typeof level === "number";
+export const isLevel = (level: unknown): level is number => typeof level === "number";
 const GRAVE = new Set<LaneView["verdict"]>(["below need", "too much", "low", "dark"]);
 
 export function Levels({ one, layout, stepped, height, title }: Props) {
@@ -80,8 +80,20 @@ function Line({ y, from, to, label, at, out }: { y: number; from: number; to: nu
   );
 }
 
+interface DotsProps {
+  lane: LaneView;
+  y: (v: number) => number;
+  near: number;
+  far: number;
+  /** Towards which side of its dot a figure stands: 1 right, -1 left. */
+  out: number;
+  alone: boolean;
+  /** How far it is from plan is said elsewhere. */
+  bare?: boolean;
+}
+
 /** A lane: what the far module says it sends, what this one tells with its doubt, and what it told on day one. */
-function Dots({ lane, y, near, far, out, alone }: { lane: LaneView; y: (v: number) => number; near: number; far: number; out: number; alone: boolean }) {
+export function Dots({ lane, y, near, far, out, alone, bare = false }: DotsProps) {
   const tone = GRAVE.has(lane.verdict) ? "stop.fg" : lane.verdict === "confirm" ? "warn.fg" : "fg";
   const anchor = out > 0 ? "start" : "end";
   return (
@@ -120,7 +132,7 @@ function Dots({ lane, y, near, far, out, alone }: { lane: LaneView; y: (v: numbe
               {dbm(lane.got)}
             </SvgText>
           )}
-          {alone && lane.expected != null && lane.over_db != null && GRAVE.has(lane.verdict) && (
+          {alone && !bare && lane.expected != null && lane.over_db != null && GRAVE.has(lane.verdict) && (
             <>
               <path d={`M${near - out * 14} ${y(lane.expected)}V${y(lane.got)}h${out * 5}`} stroke={paint(tone)} strokeWidth="2" fill="none" />
               <SvgText x={near - out * 20} y={y(lane.got) + 5} textAnchor={out > 0 ? "end" : "start"} size={13} weight={700} tone={tone} rim>

@@ -3,8 +3,10 @@
  * what the receiver needs and bears, and what is left of the limit.
  */
 import type { DirectionView } from "../api/client";
+import type { LaneView } from "../api/turnup";
 import { paint } from "../theme";
 import { db, dbm, plus } from "../words/figures";
+import { Dots, isLevel } from "./Levels";
 import { SvgText } from "./SvgText";
 import { labelsBy, powerScale, staircase, toPath, type PathLayout, type Point } from "./layout";
 
@@ -23,6 +25,8 @@ interface Props {
   height: number;
   /** Each grade of the path with the usual colour of its sheath. */
   glass: { fiber: string; jacket: string }[];
+  /** What was read at the receiving end, lane by lane. */
+  read: LaneView[];
   onWhy: (figure: string) => void;
 }
 
@@ -53,11 +57,16 @@ function rulers(d: DirectionView): Ruler[] {
   return found;
 }
 
-export function Staircase({ direction, layout, stepped, shownCase, judged, tightBelow, voided, height, glass, onWhy }: Props) {
+export function Staircase({ direction, layout, stepped, shownCase, judged, tightBelow, voided, height, glass, read, onWhy }: Props) {
   const d = direction;
   const rules = rulers(d);
   const bottom = height - BOTTOM;
-  const scale = powerScale([...d.levels.flatMap((l) => [l.worst_case, l.typical, l.strongest]), ...rules.map((r) => r.value), d.received_min_dbm], TOP, bottom);
+  const dots = read.flatMap((lane) => [lane.got, lane.sent, lane.day_one]).filter(isLevel);
+  const scale = powerScale(
+    [...d.levels.flatMap((l) => [l.worst_case, l.typical, l.strongest]), ...rules.map((r) => r.value), ...dots, d.received_min_dbm],
+    TOP,
+    bottom,
+  );
   const lineOf = (pick: (l: DirectionView["levels"][number]) => number | null) => staircase(layout.parts, stepped, d.levels.map(pick), scale.y);
   const worst = lineOf((l) => l.worst_case);
   const typical = lineOf((l) => l.typical);
@@ -88,6 +97,11 @@ export function Staircase({ direction, layout, stepped, shownCase, judged, tight
           </SvgText>
         </g>
       ))}
+      {dots.length > 0 && (
+        <SvgText x={layout.start + glass.length * 160} y="11" size={12} tone="fg.muted">
+          ● read{read.some((lane) => lane.day_one !== null) && " · ○ day one"}
+        </SvgText>
+      )}
       {layout.parts.map((p, i) => (i === 0 ? null : <path key={i} d={`M${p.x} ${TOP}V${bottom}`} stroke={paint("border")} strokeDasharray="1 5" />))}
       {strongest.length > 0 && low.length > 0 && <path d={toPath([...strongest, ...[...low].reverse()]) + "Z"} fill={paint("accent.subtle")} />}
       {strongest.length > 0 && <path d={toPath(strongest)} fill="none" stroke={paint("accent.fg")} strokeWidth="1.5" strokeDasharray="5 4" />}
@@ -118,6 +132,18 @@ export function Staircase({ direction, layout, stepped, shownCase, judged, tight
       ) : (
         <Received d={d} tightBelow={tightBelow} at={layout.end} y={scale.y} points={low} onWhy={onWhy} />
       )}
+      {read.map((lane, n) => (
+        <Dots
+          key={lane.lane}
+          lane={lane}
+          y={scale.y}
+          near={layout.end - 14 - 13 * n}
+          far={layout.start + 14 + 13 * n}
+          out={-1}
+          alone={read.length === 1}
+          bare
+        />
+      ))}
       {low.length === 0 && (
         <SvgText x={(layout.start + layout.end) / 2} y={height / 2} textAnchor="middle" size={15}>
           Levels are not known for this application: enter the module’s data sheet at its end.

@@ -3,6 +3,8 @@ import { Box } from "@chakra-ui/react";
 import { useMemo } from "react";
 import type { DirectionView, LinkView, Side } from "../../api/client";
 import { isSegment } from "../../api/client";
+import { useSettled } from "../../api/plan";
+import { useTurnUpLink, useTurnUpState, type LaneView } from "../../api/turnup";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { db } from "../../words/figures";
@@ -30,6 +32,7 @@ interface Props {
   onWhy: (figure: string) => void;
 }
 
+const NOTHING_READ: LaneView[] = [];
 const COST_HEIGHT = 26;
 /** The bracket and its figure stand right of the module. */
 const RIGHT_ROOM = 22;
@@ -56,6 +59,11 @@ export function Drawing(props: Props) {
     });
     return [...found].map(([fiber, jacket]) => ({ fiber, jacket }));
   }, [view]);
+  // What was read stands on the same staircase; nothing is asked for where nothing was read.
+  const settled = useSettled(plan.revision, 600);
+  const begun = useTurnUpState(plan.id, settled).data?.begun ?? 0;
+  const read = useTurnUpLink(plan.id, settled, begun > 0 ? view.summary.id : "").data;
+  const lanes = read?.levels.find((one) => one.sender === direction.sender)?.lanes ?? NOTHING_READ;
   const near: Side = reversed ? "b" : "a";
   const far: Side = reversed ? "a" : "b";
   const stairs = Math.max(150, room.height - ROW_HEIGHT - COST_HEIGHT - 4);
@@ -85,6 +93,7 @@ export function Drawing(props: Props) {
           voided={view.summary.voided}
           height={stairs}
           glass={glass}
+          read={lanes}
           onWhy={onWhy}
         />
         <Costs direction={direction} layout={layout} shownCase={shownCase} onWhy={onWhy} />
