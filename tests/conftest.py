@@ -21,6 +21,19 @@ settings.load_profile("search" if os.environ.get("PASSERELLE_SEARCH") else "stea
 SMALLEST = Path(__file__).parent / "two-runs.passerelle.json"
 
 
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Tests in a browser are dealt evenly among the others: in a row they would fall to one worker,
+    and the others would wait for it at the end."""
+    slow = [one for one in items if "browser" in one.path.parts]
+    quick = [one for one in items if "browser" not in one.path.parts]
+    if not slow or not quick:
+        return
+    step = len(quick) / len(slow)
+    placed = [(n, one) for n, one in enumerate(quick)]
+    placed += [((n + 0.5) * step, one) for n, one in enumerate(slow)]
+    items[:] = [one for _, one in sorted(placed, key=lambda pair: pair[0])]
+
+
 @pytest.fixture(scope="session")
 def new_store(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """The database of a new store, made once: what migrations do is tested by itself."""

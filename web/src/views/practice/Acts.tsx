@@ -8,17 +8,16 @@ import { Mono } from "../../words/Mono";
 interface Props {
   acts: Act[];
   done: string[];
-  busy: boolean;
   onAct: (id: string) => void;
 }
 
 const isRepair = (act: Act) => act.id.startsWith("repair ");
 
-export function Acts({ acts, done, busy, onAct }: Props) {
+export function Acts({ acts, done, onAct }: Props) {
   const repairs = acts.filter(isRepair);
   const [repair, setRepair] = useState("");
   const chosen = repairs.find((one) => one.id === repair);
-  const off = (act: Act) => busy || (!act.repeats && done.includes(act.id));
+  const off = (act: Act) => !act.repeats && done.includes(act.id);
   return (
     <Box mt="1" role="group" aria-label="What can be done">
       {acts

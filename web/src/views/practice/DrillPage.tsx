@@ -1,6 +1,6 @@
 /** A drill: what is known, what can be done about it with its minutes, and the answer. */
 import { Box, Button, Flex, Heading, Table, Text } from "@chakra-ui/react";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import {
   drawDrill,
@@ -68,12 +68,14 @@ function kept(drill: DrillRef): Looked[] {
 
 function Work({ posed, drill }: { posed: Posed; drill: DrillRef }) {
   const [looks, setLooks] = useState(() => kept(drill));
-  const [busy, setBusy] = useState(false);
+  const now = useRef(looks);
+  const queue = useRef(Promise.resolve());
   const [grade, setGrade] = useState<Told | null>(null);
   const { answer } = usePracticeActs();
   const { refuse } = useNotice();
   const navigate = useNavigate();
   const keep = (next: Looked[]) => {
+    now.current = next;
     setLooks(next);
     try {
       sessionStorage.setItem(KEY + drillAddress(drill), JSON.stringify(next));
@@ -82,12 +84,21 @@ function Work({ posed, drill }: { posed: Posed; drill: DrillRef }) {
     }
   };
   const done = looks.map((one) => one.act);
+  // One after the other, and none is lost: a key may come while the look before it is on its way.
   const act = (id: string) => {
-    if (busy || grade) return;
-    setBusy(true);
-    lookInDrill(drill, done, id)
-      .then((told) => keep([...looks, told]), refuse)
-      .finally(() => setBusy(false));
+    if (grade) return;
+    queue.current = queue.current.then(async () => {
+      try {
+        const told = await lookInDrill(
+          drill,
+          now.current.map((one) => one.act),
+          id,
+        );
+        keep([...now.current, told]);
+      } catch (problem) {
+        refuse(problem);
+      }
+    });
   };
   const give = (chosen: string[]) =>
     answer.mutate(
@@ -188,7 +199,7 @@ function Work({ posed, drill }: { posed: Posed; drill: DrillRef }) {
                 min on the clock, {matings} {matings === 1 ? "mating" : "matings"}
               </Text>
             </Flex>
-            <Acts acts={posed.acts} done={done} busy={busy} onAct={act} />
+            <Acts acts={posed.acts} done={done} onAct={act} />
           </Box>
         )}
         <Box gridArea="form" minW="0">

@@ -71,7 +71,7 @@ export function GradePage({ grade, posed, onNext, onSame, onAgain }: Props) {
             </Text>
           )}
           {grade.steps.length > 0 && (
-            <Part title="Your way, step by step">
+            <Part title={`Your way, ${took(grade.spent)}`}>
               {grade.steps.map((one, n) => (
                 <Box key={n} py="1.5" borderTopWidth="1px" data-step="">
                   <Text>
@@ -96,7 +96,7 @@ export function GradePage({ grade, posed, onNext, onSame, onAgain }: Props) {
             </Part>
           )}
           {posed.acts.length > 0 && (
-            <Part title={`The tool's own way, ${grade.best.minutes} min and ${grade.best.matings} matings`}>
+            <Part title={`The tool's own way, ${took(grade.best)}`}>
               {grade.best_steps.length === 0 && <Text>It answers at once, by what is known.</Text>}
               {grade.best_steps.map((one, n) => (
                 <Flex key={n} gap="3" py="1" borderTopWidth="1px" data-best="">
@@ -134,6 +134,8 @@ export function GradePage({ grade, posed, onNext, onSame, onAgain }: Props) {
     </Box>
   );
 }
+
+const took = ({ minutes, matings }: Grade["spent"]) => `${minutes} min and ${matings} ${matings === 1 ? "mating" : "matings"}`;
 
 const Source = ({ text }: { text: string }) => (text ? <span>Source: {text}.</span> : null);
 
