@@ -25,7 +25,7 @@ from sqlalchemy import (
     update,
 )
 
-from .drill import Kind
+from .drill import DrillError, Kind
 from .progress import Answered
 
 FILE_NAME = "practice.sqlite3"
@@ -65,8 +65,11 @@ class Kept:
     def _open(self, *, writes: bool = False) -> Iterator[Connection | None]:
         """A transaction; None where nothing was kept yet and nothing is to be."""
         if not self._made and (writes or self._file.exists()):
-            if not self._file.exists():
+            try:
                 os.close(os.open(self._file, os.O_RDWR | os.O_CREAT, _OWNER_ONLY))
+            except OSError as error:
+                reason = (error.strerror or "it cannot be written to").lower()
+                raise DrillError("practice", f"nothing can be kept here: {reason}") from None
             _META.create_all(self._engine)
             self._made = True
         if not self._made:

@@ -119,6 +119,8 @@ def test_the_weak_link_says_by_how_much_where_and_since_when(page):
     expect(stairs.locator("[data-dot]")).to_have_count(1)
     expect(stairs).to_contain_text("● read · ○ day one")
     expect(stairs).to_contain_text("−8.6")
+    expect(page.locator("[data-trouble='weak']")).to_contain_text("4.6 dB less than on day one")
+    expect(page.get_by_text("Nothing to fix", exact=True)).to_have_count(0)
 
 
 def test_a_dump_is_read_or_refused_in_one_sentence(page):

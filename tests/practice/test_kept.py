@@ -3,7 +3,10 @@
 import stat
 from dataclasses import replace
 
+import pytest
+
 from passerelle.plans.store import Store
+from passerelle.practice.drill import DrillError
 from passerelle.practice.kept import FILE_NAME, Kept
 
 from .test_progress import GOOD
@@ -28,6 +31,12 @@ def test_answers_come_back_as_they_were_by_person_and_are_wiped_by_person(tmp_pa
     assert again.wipe("Ada") == 2
     assert (again.of("Ada"), again.of("Bo")) == ([], [GOOD])
     again.close()
+
+
+def test_where_nothing_can_be_kept_it_is_said_in_a_sentence(tmp_path):
+    (tmp_path / FILE_NAME).mkdir()
+    with pytest.raises(DrillError, match="nothing can be kept here: is a directory"):
+        Kept(tmp_path).add("Ada", GOOD)
 
 
 def test_the_plans_do_not_see_it_and_nobody_else_reads_it(tmp_path):

@@ -1,6 +1,7 @@
 /** Turn-up, asked of the server: lists, levels, counters, the hunt, signatures. */
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { asIs, client, taken } from "./client";
+import { useSettled } from "./plan";
 import type { components } from "./schema";
 
 type Schemas = components["schemas"];
@@ -54,6 +55,13 @@ export const useTurnUpLink = (plan_id: number, revision: number, link_id: string
     placeholderData: (old) => (old && old.id === link_id ? old : undefined),
     select: asIs,
   });
+
+/** What was read of a link, a little after the plan has settled; nothing is asked for where nothing was read in all the plan. */
+export function useReadOf(plan_id: number, revision: number, link_id: string) {
+  const settled = useSettled(revision, 600);
+  const begun = useTurnUpState(plan_id, settled).data?.begun ?? 0;
+  return useTurnUpLink(plan_id, settled, begun > 0 ? link_id : "").data;
+}
 
 /** What the server does for a link that comes up; each says in a sentence what came of it. */
 export function useTurnUpActs(plan_id: number, link_id: string) {

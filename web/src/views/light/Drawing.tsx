@@ -3,8 +3,7 @@ import { Box } from "@chakra-ui/react";
 import { useMemo } from "react";
 import type { DirectionView, LinkView, Side } from "../../api/client";
 import { isSegment } from "../../api/client";
-import { useSettled } from "../../api/plan";
-import { useTurnUpLink, useTurnUpState, type LaneView } from "../../api/turnup";
+import { useReadOf, type LaneView } from "../../api/turnup";
 import { useOpenPlan } from "../../app/planContext";
 import { useSettings } from "../../app/settings";
 import { db } from "../../words/figures";
@@ -59,10 +58,8 @@ export function Drawing(props: Props) {
     });
     return [...found].map(([fiber, jacket]) => ({ fiber, jacket }));
   }, [view]);
-  // What was read stands on the same staircase; nothing is asked for where nothing was read.
-  const settled = useSettled(plan.revision, 600);
-  const begun = useTurnUpState(plan.id, settled).data?.begun ?? 0;
-  const read = useTurnUpLink(plan.id, settled, begun > 0 ? view.summary.id : "").data;
+  // What was read stands on the same staircase.
+  const read = useReadOf(plan.id, plan.revision, view.summary.id);
   const lanes = read?.levels.find((one) => one.sender === direction.sender)?.lanes ?? NOTHING_READ;
   const near: Side = reversed ? "b" : "a";
   const far: Side = reversed ? "a" : "b";
