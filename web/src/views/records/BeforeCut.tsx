@@ -71,7 +71,7 @@ export function BeforeCut() {
           <Box flex="1" minW="0">
             {data.conductors.length > 0 && (
               <Text fontWeight="700" color="stop.fg" mb="2">
-                Power runs in {data.conductors.join(", ")}: a licensed person makes it dead, and shows that it is, before it is cut.
+                Power runs, or may run, in {data.conductors.join(", ")}: a licensed person makes it dead, and shows that it is, before it is cut.
               </Text>
             )}
             {data.groups_lost.length > 0 && (
