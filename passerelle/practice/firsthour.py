@@ -48,6 +48,8 @@ class StepNow:
 def _survey(check: PlanCheck, _facts: Facts) -> tuple[bool, str]:
     places, ways = len(check.plan.places), len(check.plan.pathways)
     says = f"{counted(places, 'place')} and {counted(ways, 'pathway')} recorded."
+    if any(one.length_from is None for one in check.plan.pathways):
+        says += " How the length is known is not said yet."
     return places >= 2 and ways >= 1, says
 
 

@@ -54,6 +54,13 @@ def test_what_is_done_is_read_off_the_plan(more, keys):
     assert done(**more) == keys
 
 
+def test_a_length_of_which_nobody_said_how_it_is_known_is_told_as_that():
+    said = now(places=HUTS, pathways=DUCT)[0].says
+    assert said.endswith("How the length is known is not said yet.")
+    measured = Things(replace(one, length_from="measured") for one in DUCT)
+    assert now(places=HUTS, pathways=measured)[0].says == "2 places and 1 pathway recorded."
+
+
 def test_no_link_is_not_tested_and_says_so():
     says = {one.step.key: one.says for one in now()}
     assert says["test"] == "There is no link yet."
